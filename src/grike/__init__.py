@@ -1,0 +1,1 @@
+"""Grike plans balanced, progressive series of group fitness classes."""

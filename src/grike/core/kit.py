@@ -1,0 +1,76 @@
+"""Kit, rooms and how far the kit of a room goes round."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field
+from enum import StrEnum
+
+from grike.core.errors import InvalidInput
+
+
+class Kit(StrEnum):
+    """A kind of kit that a room may hold."""
+
+    MAT = "mat"
+    DUMBBELL_LIGHT = "dumbbell-light"
+    DUMBBELL_MEDIUM = "dumbbell-medium"
+    DUMBBELL_HEAVY = "dumbbell-heavy"
+    KETTLEBELL = "kettlebell"
+    MINI_BAND = "mini-band"
+    LONG_BAND = "long-band"
+    STEP = "step"
+    CHAIR = "chair"
+    WALL = "wall"
+    MEDICINE_BALL = "medicine-ball"
+    STABILITY_BALL = "stability-ball"
+    SLIDERS = "sliders"
+    PULL_UP_BAR = "pull-up-bar"
+    TOWEL = "towel"
+
+
+KIT_NAMES: dict[Kit, str] = {
+    Kit.MAT: "mats",
+    Kit.DUMBBELL_LIGHT: "light dumbbells (pairs)",
+    Kit.DUMBBELL_MEDIUM: "medium dumbbells (pairs)",
+    Kit.DUMBBELL_HEAVY: "heavy dumbbells (pairs)",
+    Kit.KETTLEBELL: "kettlebells",
+    Kit.MINI_BAND: "mini-bands",
+    Kit.LONG_BAND: "long bands",
+    Kit.STEP: "steps",
+    Kit.CHAIR: "chairs",
+    Kit.WALL: "places at the wall",
+    Kit.MEDICINE_BALL: "medicine balls",
+    Kit.STABILITY_BALL: "stability balls",
+    Kit.SLIDERS: "sliders (pairs)",
+    Kit.PULL_UP_BAR: "pull-up bars",
+    Kit.TOWEL: "towels",
+}
+
+#: Lies ready from the start, so it takes no time to fetch and never makes a "change of kit".
+ALWAYS_AT_HAND = frozenset({Kit.MAT, Kit.WALL})
+
+
+@dataclass(frozen=True, slots=True)
+class Room:
+    """A room and the kit in it: pieces, or pairs where the kit comes in pairs."""
+
+    name: str
+    kit: Mapping[Kit, int] = field(default_factory=dict)
+    heads: int = 16
+
+    def __post_init__(self) -> None:
+        if self.heads < 1:
+            raise InvalidInput("A room needs a place for at least one person.", place="room.heads")
+        for kit, count in self.kit.items():
+            if count < 0:
+                raise InvalidInput(
+                    f"The room cannot hold {count} {KIT_NAMES[kit]}.",
+                    fix="Give 0 or more.",
+                    place=f"room.kit.{kit}",
+                )
+
+    def missing(self, needed: Iterable[Kit], people: int) -> dict[Kit, int]:
+        """Return how many pieces are short when ``people`` use each kit at the same time."""
+        short = {kit: people - self.kit.get(kit, 0) for kit in needed}
+        return {kit: count for kit, count in short.items() if count > 0}

@@ -1,0 +1,68 @@
+"""The planner's one front door: ``plan(problem, stop, seed, settings)``.
+
+The same request, library, seed and settings give the same plan, whatever the load on the machine.
+"""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from grike.core.planner.explain import collisions
+from grike.core.planner.pool import pool_report
+from grike.core.planner.problem import NeverStop, Problem, Progress, Settings, Stop
+from grike.core.planner.result import PlanResult, Status, status_of
+from grike.core.planner.rolling import Run, plan_weeks
+from grike.core.rules import Facts, cost_by_rule, findings
+
+
+def plan(
+    problem: Problem,
+    stop: Stop | None = None,
+    seed: int = 0,
+    settings: Settings | None = None,
+) -> PlanResult:
+    """Fill the open classes of a series so that every must rule holds and the aims are met.
+
+    Returns a result whose ``plan`` is None only where the status is IMPOSSIBLE or UNDECIDED; the
+    cost is what the rule checks find, which share no code with the model.
+    """
+    chosen = settings or Settings()
+    pool = pool_report(problem)
+    run = Run(problem, chosen, stop or NeverStop(), seed, pool)
+    failure = plan_weeks(run)
+    version = problem.library.version
+    if failure is not None:
+        status = Status.IMPOSSIBLE if failure.proven else Status.UNDECIDED
+        words = collisions(run, failure)
+        return PlanResult(
+            status, None, notes=pool.notes, collisions=words, seed=seed, library_version=version
+        )
+    classes = tuple(run.facts[index].planned for index in sorted(run.facts))
+    filled = replace(problem.plan, classes=classes)
+    by_rule = cost_by_rule(findings(Facts(filled, problem.library, chosen.pace)))
+    cost = sum(by_rule.values())
+    notes = list(pool.notes)
+    if run.cut:
+        notes.append("The machine was slow: a solve was cut short, so another run may differ.")
+    return PlanResult(
+        status_of(cost, 0, run.stopped),
+        filled,
+        cost,
+        0,
+        by_rule,
+        tuple(notes),
+        seed=seed,
+        library_version=version,
+    )
+
+
+__all__ = [
+    "NeverStop",
+    "PlanResult",
+    "Problem",
+    "Progress",
+    "Settings",
+    "Status",
+    "Stop",
+    "plan",
+]

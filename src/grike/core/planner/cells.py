@@ -1,0 +1,85 @@
+"""Cells: which focus can be built with which kit at which size, alone and twice over."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from itertools import combinations
+
+from grike.core.focus import FOCUS_MUSCLES, Focus
+from grike.core.kit import ALWAYS_AT_HAND, Kit
+from grike.core.movement import Library, Movement, Role
+from grike.core.series import SeriesShape, usable_kit
+
+DUMBBELLS = frozenset({Kit.DUMBBELL_LIGHT, Kit.DUMBBELL_MEDIUM, Kit.DUMBBELL_HEAVY})
+#: A kit is a theme of its own when so many movements use it.
+FEWEST_FOR_A_THEME = 3
+MOST_THEMES = 12
+
+
+@dataclass(frozen=True, slots=True)
+class Theme:
+    """The kit on which a class is built; the empty theme is body weight."""
+
+    kit: frozenset[Kit]
+    movements: tuple[Movement, ...] = field(compare=False)
+
+    @property
+    def own(self) -> tuple[Movement, ...]:
+        """The movements that use the kit of the theme."""
+        return tuple(m for m in self.movements if m.fetched_kit)
+
+
+def pool(shape: SeriesShape, library: Library) -> list[Movement]:
+    """Return the work movements that level, room and number of people allow."""
+    return [
+        movement
+        for movement in library.of_role(Role.WORK)
+        if movement.level <= shape.level and not shape.room.missing(movement.kit, shape.heads)
+    ]
+
+
+def themes(shape: SeriesShape, library: Library) -> tuple[Theme, ...]:
+    """Return body weight, each usable kit, and pairs of the kits that most movements use."""
+    movements = pool(shape, library)
+    usable = usable_kit(Kit, shape) - ALWAYS_AT_HAND
+    singles = [kit for kit in (frozenset({k}) for k in Kit if k in usable - DUMBBELLS)]
+    if DUMBBELLS & usable:
+        singles.insert(0, DUMBBELLS & usable)
+    sized = [
+        (kit, sum(1 for m in movements if m.fetched_kit and m.fetched_kit <= kit))
+        for kit in singles
+    ]
+    sized = [(kit, count) for kit, count in sized if count >= FEWEST_FOR_A_THEME]
+    sized.sort(key=lambda entry: -entry[1])
+    kits = [frozenset[Kit](), *(kit for kit, _ in sized)]
+    for one, other in combinations([kit for kit, _ in sized[:4]], 2):
+        kits.append(one | other)
+    return tuple(
+        Theme(kit, tuple(m for m in movements if m.fetched_kit <= kit))
+        for kit in kits[:MOST_THEMES]
+    )
+
+
+def on_focus(movement: Movement, focus: Focus) -> float:
+    """Return the share of a movement's targets that lie on a focus."""
+    targets = movement.targets
+    return sum(1 for muscle in targets if muscle in FOCUS_MUSCLES[focus]) / len(targets)
+
+
+def least_of_theme(slots: int) -> int:
+    """Return how many movements of a class use the kit of its theme, at the least."""
+    return max(2, slots // 3)
+
+
+def largest_class(focus: Focus, theme: Theme, share: float) -> int:
+    """Return the most slots that a class of this focus and kit can hold twice without sharing.
+
+    One-sided movements are counted as one slot, so the figure is safe for every format.
+    """
+    supply = sum(on_focus(movement, focus) for movement in theme.movements)
+    by_focus = int(supply / 2 / share) if share else len(theme.movements)
+    by_pool = len(theme.movements) // 2
+    if theme.kit:
+        by_kit = 3 * (len(theme.own) // 2) + 2
+        return min(by_focus, by_pool, by_kit)
+    return min(by_focus, by_pool)

@@ -1,0 +1,212 @@
+"""The frame of a class: warm-up and cool-down that match the work and bring the clock to the slot."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
+
+from grike.core.anatomy import Muscle
+from grike.core.clock import class_clock
+from grike.core.design import Block, ClassDesign, Item, Purpose
+from grike.core.format import Breather, Flow, Talk
+from grike.core.kit import Room
+from grike.core.movement import Family, Library, Movement, Pace, Role
+from grike.core.pace import Pace as ClassPace
+from grike.core.planner.variants import CLOSE_SECONDS, WELCOME_SECONDS
+from grike.core.rules.classes import most_worked
+from grike.core.volume import class_volume
+
+#: How far below the slot a class may end; the check remarks on more than 90 s.
+SLACK_SECONDS = 20
+WARM_UP_SECONDS = (30, 25, 20)
+HOLD_SECONDS = (20, 15)
+MOST_HOLD_SECONDS, MOST_WARM_UP_SECONDS = 30, 40
+WELCOME = "Welcome, kit and cautions, plan of the day"
+CLOSE = "Well done, next class, clear away"
+
+
+@dataclass(frozen=True, slots=True)
+class Frame:
+    """A frame with its doses; ``warm_up`` and ``cool_down`` are in the order they are done."""
+
+    warm_up: tuple[Movement, ...]
+    cool_down: tuple[Movement, ...]
+    warm_up_seconds: int
+    hold_seconds: int
+    welcome_seconds: int = WELCOME_SECONDS
+
+
+def cover(
+    candidates: Sequence[Movement],
+    groups: Sequence[Muscle],
+    reaches: Callable[[Movement], Sequence[Muscle]],
+    turn: int,
+) -> list[Movement]:
+    """Return few movements that reach all groups; ``turn`` varies equals from class to class."""
+    chosen: list[Movement] = []
+    open_groups = list(groups)
+    order = list(candidates)
+    if order:
+        shift = turn % len(order)
+        order = order[shift:] + order[:shift]
+    while open_groups:
+        best = max(
+            (m for m in order if m not in chosen),
+            key=lambda m: sum(1 for g in open_groups if g in reaches(m)),
+            default=None,
+        )
+        hits = [g for g in open_groups if best is not None and g in reaches(best)]
+        if best is None or not hits:
+            break
+        chosen.append(best)
+        open_groups = [g for g in open_groups if g not in hits]
+    return chosen
+
+
+def _by_position(movements: Sequence[Movement], *, floor_first: bool) -> tuple[Movement, ...]:
+    def rank(movement: Movement) -> tuple[bool, bool, str]:
+        settle = movement.family is Family.BREATH
+        return (settle, movement.upright == floor_first, movement.position.value)
+
+    return tuple(sorted(movements, key=rank))
+
+
+class Framer:
+    """Puts a frame around the work blocks of one class."""
+
+    def __init__(
+        self,
+        design: ClassDesign,
+        library: Library,
+        room: Room,
+        heads: int,
+        known: frozenset[str],
+        pace: ClassPace,
+        turn: int,
+    ) -> None:
+        self.design, self.library, self.known, self.pace = design, library, known, pace
+        self.turn = turn
+        ready = [m for m in library if not room.missing(m.kit, heads)]
+        self.prepare = [m for m in ready if m.role is Role.WARM_UP]
+        self.stretch = [m for m in ready if m.role is Role.COOL_DOWN]
+        self.groups = most_worked(class_volume(design, library), len(Muscle))
+
+    def framed(self, groups: int) -> ClassDesign:
+        """Return the class with the frame that comes closest to its slot without going over.
+
+        ``groups``: how many of the most-worked groups must be prepared and stretched.
+        """
+        must = self.groups[:groups]
+        warm = cover(self.prepare, must, lambda m: m.prepares, self.turn)
+        cool = cover(self.stretch, must, lambda m: m.stretches, self.turn)
+        frame = Frame(tuple(warm), tuple(cool), WARM_UP_SECONDS[0], HOLD_SECONDS[0])
+        left = self._left(frame)
+        for warm_seconds in WARM_UP_SECONDS[1:]:
+            if left >= 0:
+                break
+            hold = HOLD_SECONDS[1]
+            frame = replace(frame, warm_up_seconds=warm_seconds, hold_seconds=hold)
+            left = self._left(frame)
+        return self._built(self._filled(frame) if left > SLACK_SECONDS else frame)
+
+    def _filled(self, frame: Frame) -> Frame:
+        """Add to the frame, the most useful thing first, while the slot holds it."""
+        for grown in self._growths():
+            while True:
+                bigger = grown(frame)
+                if bigger is None or self._left(bigger) < 0:
+                    break
+                frame = bigger
+                if self._left(frame) <= SLACK_SECONDS:
+                    return frame
+        return frame
+
+    def _growths(self) -> list[Callable[[Frame], Frame | None]]:
+        return [
+            lambda f: self._more_warm_up(f, 5),
+            lambda f: self._more_cool_down(f, 5),
+            lambda f: self._longer_hold(f, MOST_HOLD_SECONDS),
+            lambda f: self._more_warm_up(f, 7),
+            lambda f: self._more_cool_down(f, 9),
+            lambda f: self._longer_warm_up(f, MOST_WARM_UP_SECONDS),
+            lambda f: self._more_cool_down(f, 12),
+            lambda f: self._longer_welcome(f),
+        ]
+
+    def _more_warm_up(self, frame: Frame, most: int) -> Frame | None:
+        if len(frame.warm_up) >= most:
+            return None
+        reached = {g for m in frame.warm_up for g in m.prepares}
+        extra = self._next(self.prepare, frame.warm_up, reached, lambda m: m.prepares)
+        return extra and replace(frame, warm_up=(*frame.warm_up, extra))
+
+    def _more_cool_down(self, frame: Frame, most: int) -> Frame | None:
+        if len(frame.cool_down) >= most:
+            return None
+        reached = {g for m in frame.cool_down for g in m.stretches}
+        extra = self._next(self.stretch, frame.cool_down, reached, lambda m: m.stretches)
+        return extra and replace(frame, cool_down=(*frame.cool_down, extra))
+
+    def _next(
+        self,
+        candidates: Sequence[Movement],
+        taken: Sequence[Movement],
+        reached: set[Muscle],
+        reaches: Callable[[Movement], Sequence[Muscle]],
+    ) -> Movement | None:
+        """Return the movement that serves the most-worked groups that are not reached yet."""
+        worth = {g: len(self.groups) - n for n, g in enumerate(self.groups) if g not in reached}
+        shift = self.turn % max(1, len(candidates))
+        rest = [m for m in (*candidates[shift:], *candidates[:shift]) if m not in taken]
+        return max(rest, key=lambda m: sum(worth.get(g, 0) for g in reaches(m)), default=None)
+
+    def _longer_hold(self, frame: Frame, most: int) -> Frame | None:
+        if frame.hold_seconds >= most:
+            return None
+        return replace(frame, hold_seconds=frame.hold_seconds + 5)
+
+    def _longer_warm_up(self, frame: Frame, most: int) -> Frame | None:
+        if frame.warm_up_seconds >= most:
+            return None
+        return replace(frame, warm_up_seconds=frame.warm_up_seconds + 5)
+
+    @staticmethod
+    def _longer_welcome(frame: Frame) -> Frame | None:
+        if frame.welcome_seconds >= 120:
+            return None
+        return replace(frame, welcome_seconds=frame.welcome_seconds + 10)
+
+    def _left(self, frame: Frame) -> int:
+        clock = class_clock(self._built(frame), self.library, known=self.known, pace=self.pace)
+        return self.design.slot_seconds - clock.real_seconds
+
+    def _built(self, frame: Frame) -> ClassDesign:
+        warm = _by_position(frame.warm_up, floor_first=False)
+        last = self._last_work()
+        cool = _by_position(frame.cool_down, floor_first=last is not None and not last.upright)
+        blocks = [Block(Purpose.WELCOME, Talk(frame.welcome_seconds, WELCOME))]
+        if warm:
+            items = tuple(Item(m.id) for m in warm)
+            blocks.append(Block(Purpose.WARM_UP, Flow(frame.warm_up_seconds), items))
+        blocks += self.design.blocks
+        if cool:
+            items = tuple(Item(m.id, seconds=_hold(m, frame)) for m in cool)
+            blocks.append(Block(Purpose.COOL_DOWN, Flow(frame.hold_seconds), items))
+        blocks.append(Block(Purpose.CLOSE, Talk(CLOSE_SECONDS, CLOSE)))
+        return replace(self.design, blocks=tuple(blocks))
+
+    def _last_work(self) -> Movement | None:
+        ids = self.design.movement_ids()
+        return self.library[ids[-1]] if ids else None
+
+
+def _hold(movement: Movement, frame: Frame) -> int | None:
+    """Return the seconds of a stretch where they differ from the flow: nobody breathes for 15 s."""
+    if movement.pace is not Pace.STILL or movement.family is Family.BREATH:
+        return max(frame.hold_seconds, 30)
+    return None
+
+
+def breather() -> Block:
+    """Return the pause between two work blocks."""
+    return Block(Purpose.BREATHER, Breather(45, "Water, lay out what comes next"))

@@ -1,0 +1,158 @@
+"""Rows to CP-SAT: musts as constraints, aims as bands that cost by their distance."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from enum import Enum
+
+from ortools.sat.python import cp_model
+
+from grike.core.rules.base import Key, Row
+
+LARGE = 10**9
+
+
+class Outcome(Enum):
+    """Whether a solve ended with a plan, with a proof that there is none, or without either."""
+
+    FOUND = "found"
+    IMPOSSIBLE = "impossible"
+    UNDECIDED = "undecided"
+
+
+@dataclass(frozen=True, slots=True)
+class Solved:
+    """The chosen keys of a solve, its aims' cost and the bound on that cost."""
+
+    outcome: Outcome
+    chosen: frozenset[Key] = frozenset()
+    cost: int = 0
+    bound: int = 0
+    cut_by_wall: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Limits:
+    """How long one solve may take: deterministic seconds, and a wall-clock safety net."""
+
+    deterministic: float
+    wall: float
+    seed: int
+
+
+class RowModel:
+    """A CP-SAT model that is made from rows. Keys that no row declares are yes-or-no choices."""
+
+    def __init__(self) -> None:
+        self.model = cp_model.CpModel()
+        self.variables: dict[Key, cp_model.IntVar] = {}
+        self.costs: list[tuple[cp_model.IntVar, int]] = []
+
+    def choice(self, key: Key) -> cp_model.IntVar:
+        """Return the yes-or-no variable of a key, making it the first time."""
+        if key not in self.variables:
+            self.variables[key] = self.model.new_bool_var(str(len(self.variables)))
+        return self.variables[key]
+
+    def whole(self, key: Key, low: int, high: int) -> cp_model.IntVar:
+        """Return the integer variable of a key."""
+        if key not in self.variables:
+            self.variables[key] = self.model.new_int_var(low, high, str(len(self.variables)))
+        return self.variables[key]
+
+    def add(self, row: Row, *, hard_aims: bool = False) -> None:
+        """Add one row. ``hard_aims``: aims too must hold."""
+        for key, low, high in row.aux:
+            self.whole(key, low, high)
+        expression = sum(self.choice(key) * value for key, value in row.terms)
+        soft = row.weight is not None and not hard_aims
+        if row.weight == 0:
+            return
+        for bound, sign in ((row.low, 1), (row.high, -1)):
+            if bound is None:
+                continue
+            if not row.terms:
+                self._constant(sign * bound, row, soft)
+            elif soft:
+                missed = self.model.new_int_var(0, LARGE, "")
+                self.model.add(sign * expression + row.scale * missed >= sign * bound)
+                self.costs.append((missed, row.weight or 1))
+            else:
+                self.model.add(sign * expression >= sign * bound)
+
+    def _constant(self, short_by: int, row: Row, soft: bool) -> None:
+        """Handle a row without terms, which is kept, or missed by a fixed amount."""
+        if short_by <= 0:
+            return
+        if not soft:
+            self.model.add_bool_or([])
+            return
+        missed = self.model.new_constant(-(-short_by // row.scale))
+        self.costs.append((missed, row.weight or 1))
+
+    def cost(self) -> cp_model.LinearExprT:
+        """Return the weighted sum of all that the aims are missed by."""
+        return sum((missed * weight for missed, weight in self.costs), start=0)
+
+    def solve(
+        self,
+        limits: Limits,
+        tie_break: Mapping[Key, int] | None = None,
+        hints: Iterable[Key] = (),
+    ) -> Solved:
+        """Solve for the least cost; among plans of no cost, for the least tie-break."""
+        wanted = set(hints)
+        if wanted:
+            for key, variable in self.variables.items():
+                self.model.add_hint(variable, int(key in wanted))
+        if self.costs:
+            self.model.minimize(self.cost())
+        elif tie_break:
+            self.model.minimize(
+                sum(self.variables[k] * w for k, w in tie_break.items() if k in self.variables)
+            )
+        solver = _solver(limits)
+        status = solver.solve(self.model)
+        if status == cp_model.INFEASIBLE:
+            return Solved(Outcome.IMPOSSIBLE)
+        if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+            return Solved(Outcome.UNDECIDED, cut_by_wall=solver.wall_time >= limits.wall)
+        chosen = frozenset(k for k, v in self.variables.items() if solver.value(v) == 1)
+        cost = sum(solver.value(missed) * weight for missed, weight in self.costs)
+        bound = max(0, round(solver.best_objective_bound)) if self.costs else 0
+        cut = status == cp_model.FEASIBLE and solver.wall_time >= limits.wall
+        return Solved(Outcome.FOUND, chosen, cost, bound, cut)
+
+
+def _solver(limits: Limits) -> cp_model.CpSolver:
+    solver = cp_model.CpSolver()
+    solver.parameters.num_workers = 1
+    solver.parameters.random_seed = limits.seed
+    solver.parameters.max_deterministic_time = limits.deterministic
+    solver.parameters.max_time_in_seconds = limits.wall
+    solver.parameters.linearization_level = 2
+    solver.parameters.cp_model_probing_level = 0
+    return solver
+
+
+def colliding_rules(
+    rows: Sequence[Row],
+    build: Callable[[Iterable[Row]], RowModel],
+    limits: Limits,
+) -> tuple[list[str], bool]:
+    """Shrink the must rules of an impossible model to a set that cannot be shrunk further.
+
+    Each rule is left out in turn; it is needed only where the rest is proven possible. Returns the
+    rule ids and whether every test was decided in time.
+    """
+    needed = sorted({row.rule for row in rows if row.weight is None})
+    decided = True
+    for rule in list(needed):
+        rest = [r for r in rows if r.weight is None and r.rule in needed and r.rule != rule]
+        outcome = build(rest).solve(limits).outcome
+        if outcome is Outcome.IMPOSSIBLE:
+            needed.remove(rule)
+        elif outcome is Outcome.UNDECIDED:
+            decided = False
+    return needed, decided

@@ -1,0 +1,95 @@
+"""The order of movements within a class: few changes first, then neighbours that let each other rest."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from ortools.sat.python import cp_model
+
+from grike.core.movement import CONDITIONING_FAMILIES, Family, Movement, Pace, Role
+from grike.core.planner.linear import Limits
+from grike.core.planner.variants import Variant, slots_for
+
+UP_OR_DOWN, KIT_CHANGE, SAME_TARGET, SAME_FAMILY, FAST_AGAIN, PLACE_CHANGE = 40, 24, 4, 6, 3, 2
+_COMBINED = frozenset({Family.SQUAT, Family.LUNGE, Family.HIP_HINGE, Family.COMBINED})
+
+
+def step_cost(before: Movement, after: Movement) -> int:
+    """Return how much it costs that one movement follows another."""
+    cost = UP_OR_DOWN * (before.upright != after.upright)
+    cost += KIT_CHANGE * bool(after.fetched_kit - before.fetched_kit)
+    cost += PLACE_CHANGE * (before.position is not after.position)
+    cost += SAME_TARGET * len(set(before.targets) & set(after.targets))
+    cost += SAME_FAMILY * (before.family is after.family)
+    return cost + FAST_AGAIN * (before.pace is Pace.FAST and after.pace is Pace.FAST)
+
+
+def first_cost(movement: Movement) -> int:
+    """Return how much it costs to start with a movement: demanding work on the feet comes first."""
+    cost = 0 if movement.upright else UP_OR_DOWN // 2
+    cost += 0 if movement.family in _COMBINED else 8
+    return cost + (6 if movement.family in CONDITIONING_FAMILIES else 0)
+
+
+def ordered(movements: Sequence[Movement], limits: Limits) -> tuple[Movement, ...]:
+    """Return the movements in the order of least cost (a shortest path through all of them)."""
+    if len(movements) < 2:
+        return tuple(movements)
+    model = cp_model.CpModel()
+    arcs: list[tuple[int, int, cp_model.IntVar]] = []
+    costs: list[tuple[cp_model.IntVar, int]] = []
+
+    def arc(tail: int, head: int, cost: int) -> None:
+        literal = model.new_bool_var("")
+        arcs.append((tail, head, literal))
+        costs.append((literal, cost))
+
+    for i, one in enumerate(movements, start=1):
+        arc(0, i, first_cost(one))
+        arc(i, 0, 0)
+        for j, other in enumerate(movements, start=1):
+            if i != j:
+                arc(i, j, step_cost(one, other))
+    model.add_circuit(arcs)
+    model.minimize(sum(literal * cost for literal, cost in costs))
+    solver = cp_model.CpSolver()
+    solver.parameters.num_workers = 1
+    solver.parameters.random_seed = limits.seed
+    solver.parameters.max_deterministic_time = limits.deterministic
+    solver.parameters.max_time_in_seconds = limits.wall
+    if solver.solve(model) not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+        return tuple(movements)
+    follow = {tail: head for tail, head, literal in arcs if solver.value(literal)}
+    out: list[Movement] = []
+    at = follow[0]
+    while at:
+        out.append(movements[at - 1])
+        at = follow[at]
+    return tuple(out)
+
+
+def into_blocks(order: Sequence[Movement], variant: Variant) -> list[list[Movement]]:
+    """Cut an order into the blocks of a variant, each filled to its slots.
+
+    Where a movement of two slots meets one free slot, the next movement of one slot goes first;
+    there is one, since every block holds an even number of slots.
+    """
+    waiting = list(order)
+    blocks: list[list[Movement]] = []
+    for _ in range(variant.blocks):
+        block: list[Movement] = []
+        free = variant.block_slots
+        while free and waiting:
+            place = next((n for n, m in enumerate(waiting) if slots_for(variant, m) <= free), None)
+            if place is None:
+                break
+            movement = waiting.pop(place)
+            block.append(movement)
+            free -= slots_for(variant, movement)
+        blocks.append(block)
+    return [block for block in blocks if block]
+
+
+def is_preparation(movement: Movement) -> bool:
+    """Return whether a movement belongs to warm-up or cool-down."""
+    return movement.role is not Role.WORK

@@ -1,0 +1,91 @@
+"""What the planner is asked: a series with its sheet and locks, a library, and settings."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass, field
+from typing import Protocol
+
+from grike.core.movement import Library
+from grike.core.pace import DEFAULT_PACE, Pace
+from grike.core.series import PlannedClass, SeriesPlan, Slot
+
+
+class Stop(Protocol):
+    """Tells a running plan that it should end and keep what it has."""
+
+    def requested(self) -> bool:
+        """Return whether to stop."""
+        ...
+
+
+class NeverStop:
+    """Runs to the end."""
+
+    def requested(self) -> bool:
+        """Return False, always."""
+        return False
+
+
+@dataclass(frozen=True, slots=True)
+class Progress:
+    """How far a plan is: its stage in plain words, weeks done, cost so far and bound."""
+
+    stage: str
+    done: int
+    total: int
+    cost: int | None = None
+    bound: int = 0
+
+
+def _silent(_: Progress) -> None:
+    """Report to nobody."""
+
+
+@dataclass(frozen=True, slots=True)
+class Settings:
+    """Limits in the solver's deterministic seconds, so that load does not change a plan.
+
+    ``wall_seconds`` is a safety net for one solve; a plan that was cut by it says so.
+    """
+
+    skeleton_time: float = 1.0
+    week_time: float = 0.6
+    soft_time: float = 1.5
+    retries: int = 4
+    wall_seconds: float = 20.0
+    pace: Pace = DEFAULT_PACE
+    on_progress: Callable[[Progress], None] = _silent
+
+
+@dataclass(frozen=True, slots=True)
+class Problem:
+    """A series to be filled. Classes in ``plan`` that are locked, or not in ``free``, stay.
+
+    ``free`` None: every slot without a locked class is planned. A kept slot needs a class.
+    """
+
+    plan: SeriesPlan
+    library: Library
+    free: frozenset[int] | None = None
+    slots: tuple[Slot, ...] = field(init=False)
+
+    def __post_init__(self) -> None:
+        object.__setattr__(self, "slots", self.plan.shape.slots())
+
+    def kept(self) -> dict[int, PlannedClass]:
+        """Return the classes that stay as they are, by slot index."""
+        return {
+            planned.slot.index: planned
+            for planned in self.plan.classes
+            if planned.locked or (self.free is not None and planned.slot.index not in self.free)
+        }
+
+    def open_slots(self) -> list[Slot]:
+        """Return the slots that are to be filled."""
+        kept = self.kept()
+        return [
+            slot
+            for slot in self.slots
+            if slot.index not in kept and (self.free is None or slot.index in self.free)
+        ]

@@ -1,0 +1,256 @@
+"""Rolling weeks: skeleton, then the movements of one week after the other, bands first."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
+from fractions import Fraction
+from itertools import pairwise
+
+from grike.core.planner.assembly import assembled
+from grike.core.planner.linear import Limits, Outcome
+from grike.core.planner.pool import PoolReport
+from grike.core.planner.problem import Problem, Progress, Settings, Stop
+from grike.core.planner.selection import Selected, Taste, scope_of, select
+from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton
+from grike.core.rules.base import Row
+from grike.core.rules.facts import ClassFacts
+from grike.core.rules.scope import WeekSteps
+from grike.core.rules.steps import factor_band, is_lighter
+from grike.core.series import PlannedClass
+from grike.core.sheet import Mode
+
+
+@dataclass(slots=True)
+class WeekAnswer:
+    """The best filling of one week so far."""
+
+    cells: Mapping[int, Cell]
+    selected: Selected
+    rows: tuple[Row, ...] = ()
+
+
+@dataclass(slots=True)
+class Failure:
+    """Why no plan came out: the stage, the week and its rows where there are any."""
+
+    stage: str
+    week: int | None = None
+    rows: tuple[Row, ...] = ()
+    proven: bool = True
+
+
+@dataclass(slots=True)
+class Run:
+    """The state of one planning run."""
+
+    problem: Problem
+    settings: Settings
+    stop: Stop
+    seed: int
+    pool: PoolReport
+    facts: dict[int, ClassFacts] = field(default_factory=dict)
+    used: dict[str, int] = field(default_factory=dict)
+    known: frozenset[str] = frozenset()
+    week_training: dict[int, Fraction] = field(default_factory=dict)
+    stopped: bool = False
+    cut: bool = False
+
+    def limits(self, deterministic: float) -> Limits:
+        """Return the limits of one solve."""
+        return Limits(deterministic, self.settings.wall_seconds, self.seed)
+
+    def remember(self, planned: PlannedClass) -> None:
+        """Take a class into the history on which later weeks build."""
+        entry = ClassFacts(planned, self.problem.library, self.known, self.settings.pace)
+        self.facts[planned.slot.index] = entry
+        ids = planned.design.movement_ids()
+        self.known = self.known | frozenset(ids)
+        for movement_id in ids:
+            self.used[movement_id] = self.used.get(movement_id, 0) + 1
+
+
+def kept_facts(problem: Problem, settings: Settings) -> dict[int, ClassFacts]:
+    """Return the facts of the classes that stay, each knowing what came before it."""
+    known = problem.plan.known
+    out: dict[int, ClassFacts] = {}
+    for index, planned in sorted(problem.kept().items()):
+        out[index] = ClassFacts(planned, problem.library, known, settings.pace)
+        known = known | frozenset(planned.design.movement_ids())
+    return out
+
+
+def week_bounds(run: Run, week: int) -> WeekSteps:
+    """Return what the training volume of a week must be, in hundredths, after the weeks before it.
+
+    Half a point is kept back, since the model rounds the volume of each choice.
+    """
+    line = run.problem.plan.sheet["W7"]
+    if line.mode is Mode.OFF:
+        return WeekSteps()
+    slots = run.problem.slots
+    counts = {w: sum(1 for s in slots if s.week == w) for w in {s.week for s in slots}}
+    full = [w for w in sorted(run.week_training) if w < week and not is_lighter(w, line)]
+    if not full:
+        return WeekSteps()
+    last = full[-1]
+    per_class = run.week_training[last] / counts[last]
+    low, _, high = factor_band(week, line)
+    there = sum(
+        (f.volume.training.get(run.problem.plan.sheet.yardstick, Fraction(0)))
+        for f in run.facts.values()
+        if f.slot.week == week
+    )
+    scale = 100 * counts[week] * per_class
+    least, most = int(scale * low) + 1, int(scale * high)
+    return WeekSteps({week: (least - int(100 * there), most - int(100 * there))})
+
+
+def fill_week(run: Run, week: int, cells: Mapping[int, Cell], hard: float) -> WeekAnswer:
+    """Choose the movements of one week, given its cells."""
+    sheet, shape = run.problem.plan.sheet, run.problem.plan.shape
+    own = [cell for cell in cells.values() if cell.slot.week == week]
+    reach = max(6, int(sheet["D4"].numbers["gap"]) + 1)
+    near = {cell.slot.index for cell in own}
+    around = [
+        f for i, f in run.facts.items() if i not in near and min(abs(i - n) for n in near) <= reach
+    ]
+    around += [f for f in run.facts.values() if f.slot.week == week and f not in around]
+    scope = scope_of(
+        own,
+        around,
+        sheet,
+        shape.minutes * 60,
+        week_bounds(run, week),
+        run.pool.floors,
+        run.pool.day_floors,
+    )
+    taste = Taste(run.used, run.seed)
+    soft = run.settings.soft_time
+    selected, rows = select(scope, sheet, taste, run.limits(hard), run.limits(soft))
+    return WeekAnswer(cells, selected, tuple(rows))
+
+
+def plan_weeks(run: Run) -> Failure | None:
+    """Fill every week in turn; return why not, or None when all are filled."""
+    for facts in kept_facts(run.problem, run.settings).values():
+        run.facts[facts.slot.index] = facts
+        for movement_id in facts.design.movement_ids():
+            run.used[movement_id] = run.used.get(movement_id, 0) + 1
+    run.known = run.problem.plan.known
+    weeks = sorted({slot.week for slot in run.problem.slots})
+    open_weeks = {slot.week for slot in run.problem.open_slots()}
+    cells: dict[int, Cell] = {}
+    cost = 0
+    for number, week in enumerate(weeks):
+        report(run, f"Week {week + 1}", number, len(weeks), cost)
+        if week in open_weeks:
+            answer = _week(run, week, cells)
+            if isinstance(answer, Failure):
+                return answer
+            cells = dict(answer.cells)
+            cost += answer.selected.solved.cost
+            run.cut = run.cut or answer.selected.solved.cut_by_wall
+            _take(run, week, answer)
+        _close_week(run, week)
+    report(run, "Done", len(weeks), len(weeks), cost)
+    return None
+
+
+def report(run: Run, stage: str, done: int, total: int, cost: int) -> None:
+    """Tell the caller how far the run is."""
+    run.settings.on_progress(Progress(stage, done, total, cost, 0))
+    run.stopped = run.stopped or run.stop.requested()
+
+
+def _take(run: Run, week: int, answer: WeekAnswer) -> None:
+    for index in sorted(answer.selected.movements):
+        cell = answer.cells[index]
+        before = [f for i, f in run.facts.items() if i < index]
+        known = run.problem.plan.known.union(*(f.design.movement_ids() for f in before))
+        movements = answer.selected.movements[index]
+        planned = assembled(run.problem, run.settings, cell, movements, known, run.seed)
+        run.known = known
+        run.remember(planned)
+    del week
+
+
+def _close_week(run: Run, week: int) -> None:
+    yardstick = run.problem.plan.sheet.yardstick
+    members = [f for f in run.facts.values() if f.slot.week == week]
+    run.week_training[week] = sum(
+        (f.volume.training.get(yardstick, Fraction(0)) for f in members), Fraction(0)
+    )
+
+
+def _week(run: Run, week: int, before: Mapping[int, Cell]) -> WeekAnswer | Failure:
+    """Return the best of a few skeletons for a week; the first without cost wins at once."""
+    best: WeekAnswer | None = None
+    worst: Failure | None = None
+    past = {index: cell for index, cell in before.items() if cell.slot.week < week}
+    ahead = {index: cell for index, cell in before.items() if cell.slot.week >= week}
+    refused: list[Mapping[int, Cell]] = []
+    for attempt in range(run.settings.retries + 1):
+        cells = {**past, **ahead} if attempt == 0 and ahead else None
+        if cells is None:
+            cells = _skeleton(run, past, tuple(refused))
+        if isinstance(cells, Failure):
+            worst = worst or cells
+            break
+        answer = fill_week(run, week, cells, run.settings.week_time)
+        pattern = {i: c for i, c in cells.items() if c.slot.week == week}
+        refused.append(pattern)
+        solved = answer.selected.solved
+        if solved.outcome is not Outcome.FOUND:
+            proven = solved.outcome is Outcome.IMPOSSIBLE
+            worst = Failure("movements", week, answer.rows, proven)
+            continue
+        if best is None or solved.cost < best.selected.solved.cost:
+            best = answer
+        if best.selected.solved.cost == 0 or run.stopped or run.stop.requested():
+            break
+    return best or worst or Failure("movements", week, (), False)
+
+
+def _skeleton(
+    run: Run, past: Mapping[int, Cell], refused: tuple[Mapping[int, Cell], ...]
+) -> dict[int, Cell] | Failure:
+    """Return cells for all open weeks; links that are only hoped for are dropped if need be."""
+    # Past weeks are history now: their real classes count, not the cells from which they came.
+    kept = {index: facts for index, facts in run.facts.items()}
+    task = SkeletonTask(
+        _without_past(run.problem, past, run),
+        kept,
+        refused=refused,
+        week_training=dict(run.week_training),
+    )
+    outcome = Outcome.IMPOSSIBLE
+    for skip in _loosenings(run):
+        found = skeleton(replace(task, skip=skip), run.limits(run.settings.skeleton_time))
+        if found.outcome is Outcome.FOUND:
+            return {**past, **found.cells}
+        outcome = found.outcome
+    return Failure("skeleton", None, (), outcome is Outcome.IMPOSSIBLE)
+
+
+def _without_past(problem: Problem, past: Mapping[int, Cell], run: Run) -> Problem:
+    """Return the problem with the classes of filled weeks in place, so that they are not open."""
+    if not past:
+        return problem
+    plan = problem.plan
+    for index in past:
+        plan = plan.with_class(replace(run.facts[index].planned, locked=True))
+    return replace(problem, plan=plan)
+
+
+def _loosenings(run: Run) -> list[frozenset[str]]:
+    """Return what may be left out of the skeleton, least first: aims, never musts."""
+    sheet = run.problem.plan.sheet
+    aims = [r for r in ("W2", "D3", "D2", "W7") if sheet[r].mode is Mode.AIM]
+    steps = [frozenset(aims[:n]) for n in range(len(aims) + 1)]
+    return steps if steps[0] == frozenset() else [frozenset(), *steps]
+
+
+def gaps_are_kept(indices: list[int], gap: int) -> bool:
+    """Return whether between neighbouring uses there are at least ``gap`` classes."""
+    return all(after - before > gap for before, after in pairwise(sorted(indices)))

@@ -1,0 +1,159 @@
+"""Movements for the open classes of a few weeks: bays from cells, rows from rules, one solve."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass
+from fractions import Fraction
+
+from grike.core.movement import Movement, Pace
+from grike.core.planner.cells import least_of_theme
+from grike.core.planner.linear import Limits, Outcome, RowModel, Solved
+from grike.core.planner.skeleton import Cell
+from grike.core.planner.variants import Variant, bout_seconds, frame_seconds, slots_for
+from grike.core.rules import selection_rows
+from grike.core.rules.base import TWELFTHS, Key, Row
+from grike.core.rules.facts import ClassFacts
+from grike.core.rules.scope import Bay, Choice, FixedClass, Scope, WeekSteps
+from grike.core.sheet import RuleSheet
+from grike.core.volume import SECONDS_PER_HELD_REP, Yardstick
+
+#: Structure rather than rule: what it means that a class has so many slots and so much kit.
+SLOTS, THEME = "slots", "kit-of-the-class"
+
+
+def bay_of(cell: Cell, yardstick: Yardstick, slot_seconds: int) -> Bay:
+    """Return the bay of a cell with every movement that its kit allows."""
+    variant = cell.variant
+    choices = tuple(
+        Choice(
+            movement,
+            cell.slot.index,
+            slots_for(variant, movement),
+            TWELFTHS * variant.sets,
+            _training(variant, movement, yardstick),
+            variant.sets * bout_seconds(variant, movement) if variant.counted else 0,
+        )
+        for movement in cell.theme.movements
+        if slots_for(variant, movement) <= variant.slots
+    )
+    _, longest = frame_seconds(slot_seconds)
+    room = longest - variant.rest_seconds() - variant.reserve_seconds()
+    return Bay(
+        cell.slot.index,
+        cell.slot,
+        cell.focus,
+        variant.slots,
+        room,
+        choices,
+        least_of_theme(variant.slots) if cell.theme.kit else 0,
+    )
+
+
+def _training(variant: Variant, movement: Movement, yardstick: Yardstick) -> int:
+    """Return hundredths of training volume of a movement in a variant, main option."""
+    if yardstick is Yardstick.SETS:
+        return 100 * variant.sets
+    seconds = variant.sets * bout_seconds(variant, movement)
+    if yardstick is Yardstick.SECONDS:
+        return 100 * seconds
+    still = movement.pace is Pace.STILL
+    per_rep = SECONDS_PER_HELD_REP if still else Fraction(str(movement.seconds_per_rep))
+    return int(100 * seconds / per_rep)
+
+
+def fixed_class(facts: ClassFacts) -> FixedClass:
+    """Return a class as a constant of the model."""
+    ids = frozenset(facts.design.movement_ids())
+    return FixedClass(facts.slot, facts.design.focus, facts.volume, ids, facts.main_groups)
+
+
+def scope_of(
+    cells: Iterable[Cell],
+    around: Iterable[ClassFacts],
+    sheet: RuleSheet,
+    slot_seconds: int,
+    steps: WeekSteps,
+    floors: Mapping[str, int],
+    day_floors: Mapping[str, int],
+) -> Scope:
+    """Return the scope in which the movements of ``cells`` are chosen."""
+    bays = [bay_of(cell, sheet.yardstick, slot_seconds) for cell in cells]
+    return Scope(bays, [fixed_class(f) for f in around], steps, floors, day_floors)
+
+
+def structure_rows(scope: Scope) -> list[Row]:
+    """Return the rows that are no rule: slots are filled, and the kit of the class is used."""
+    out: list[Row] = []
+    for bay in scope.bays:
+        slots = tuple((choice.key, choice.slots) for choice in bay.choices)
+        out.append(Row(SLOTS, bay.slot.label, slots, low=bay.slots, high=bay.slots))
+        own = tuple((c.key, 1) for c in bay.choices if c.movement.fetched_kit)
+        if bay.kit_choices_at_least:
+            out.append(Row(THEME, bay.slot.label, own, low=bay.kit_choices_at_least))
+    return out
+
+
+def all_rows(scope: Scope, sheet: RuleSheet) -> list[Row]:
+    """Return structure and rules together."""
+    return [*structure_rows(scope), *selection_rows(scope, sheet)]
+
+
+def build(rows: Iterable[Row], *, hard_aims: bool = False) -> RowModel:
+    """Return the model of some rows."""
+    model = RowModel()
+    for row in rows:
+        model.add(row, hard_aims=hard_aims)
+    return model
+
+
+@dataclass(frozen=True, slots=True)
+class Taste:
+    """What decides between plans of equal cost: how often a movement was used before."""
+
+    used: Mapping[str, int]
+    seed: int
+
+    def weights(self, scope: Scope) -> dict[Key, int]:
+        """Return the tie-break weight of every choice; the seed shuffles equals."""
+        out: dict[Key, int] = {}
+        for bay in scope.bays:
+            for choice in bay.choices:
+                noise = _mix(choice.movement.id, bay.index, self.seed) % 7
+                out[choice.key] = 10 * self.used.get(choice.movement.id, 0) + noise
+        return out
+
+
+def _mix(text: str, number: int, seed: int) -> int:
+    """Return a small hash that is the same in every process."""
+    value = (seed * 2654435761 + number * 40503 + 97) & 0xFFFFFFFF
+    for char in text:
+        value = ((value ^ ord(char)) * 16777619) & 0xFFFFFFFF
+    return value >> 7
+
+
+@dataclass(frozen=True, slots=True)
+class Selected:
+    """The movements by slot index, with the outcome, cost and bound of the solve."""
+
+    solved: Solved
+    movements: Mapping[int, tuple[Movement, ...]]
+
+
+def chosen_movements(scope: Scope, solved: Solved) -> dict[int, tuple[Movement, ...]]:
+    """Return the chosen movements of each bay, in library order."""
+    return {
+        bay.index: tuple(c.movement for c in bay.choices if c.key in solved.chosen)
+        for bay in scope.bays
+    }
+
+
+def select(
+    scope: Scope, sheet: RuleSheet, taste: Taste, hard: Limits, soft: Limits
+) -> tuple[Selected, Sequence[Row]]:
+    """Choose movements: with all aims in their bands, or at the least cost outside them."""
+    rows = all_rows(scope, sheet)
+    solved = build(rows, hard_aims=True).solve(hard, taste.weights(scope))
+    if solved.outcome is not Outcome.FOUND:
+        solved = build(rows).solve(soft)
+    return Selected(solved, chosen_movements(scope, solved)), rows

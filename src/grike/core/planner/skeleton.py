@@ -1,0 +1,402 @@
+"""The skeleton: focus, format variant and kit of every class, before any movement is chosen.
+
+Week by week it also hands each class a budget of sets per region, so that the weekly shares can be
+met at all; without that link the skeleton itself forces cost, however long the search runs.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass, field
+from fractions import Fraction
+from itertools import combinations
+from typing import Any
+
+from ortools.sat.python import cp_model
+
+from grike.core.anatomy import Muscle, Region, region_of
+from grike.core.focus import FOCUS_MUSCLES, Focus
+from grike.core.movement import Library
+from grike.core.planner.cells import Theme, largest_class, themes
+from grike.core.planner.linear import Limits, Outcome
+from grike.core.planner.problem import Problem
+from grike.core.planner.variants import Variant, bout_seconds, variants
+from grike.core.rules.days import too_close
+from grike.core.rules.facts import ClassFacts
+from grike.core.rules.steps import factor_band, is_lighter
+from grike.core.series import Slot
+from grike.core.sheet import Mode
+from grike.core.volume import Yardstick
+
+_M = Muscle
+#: What a focus all but surely makes a main focus: two classes that share one need a clear day.
+HEART: dict[Focus, frozenset[Muscle]] = {
+    Focus.LOWER: frozenset({_M.GLUTES, _M.QUADRICEPS, _M.HAMSTRINGS}),
+    Focus.UPPER: frozenset({_M.CHEST, _M.LATS, _M.FRONT_DELTOID}),
+    Focus.CORE: frozenset({_M.ABDOMINALS, _M.OBLIQUES}),
+    Focus.WHOLE: frozenset(),
+    Focus.LEGS_BACK: frozenset({_M.GLUTES, _M.QUADRICEPS, _M.LATS}),
+    Focus.CHEST_SHOULDERS: frozenset({_M.CHEST, _M.FRONT_DELTOID}),
+    Focus.GLUTES_ABS: frozenset({_M.GLUTES, _M.ABDOMINALS}),
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Cell:
+    """The skeleton of one class."""
+
+    slot: Slot
+    focus: Focus
+    variant: Variant
+    theme: Theme
+
+
+@dataclass(frozen=True, slots=True)
+class SkeletonTask:
+    """What stays and what is already refused: week patterns that no movements could fill."""
+
+    problem: Problem
+    kept: Mapping[int, ClassFacts]
+    refused: tuple[Mapping[int, Cell], ...] = ()
+    skip: frozenset[str] = frozenset()
+    fixed_cells: Mapping[int, Cell] = field(default_factory=dict)
+    week_training: Mapping[int, Fraction] = field(default_factory=dict)
+
+
+@dataclass(frozen=True, slots=True)
+class Skeleton:
+    """The cells by slot index, or the outcome that kept them from being found."""
+
+    outcome: Outcome
+    cells: Mapping[int, Cell] = field(default_factory=dict)
+
+
+def training_guess(variant: Variant, yardstick: Yardstick, theme: Theme) -> int:
+    """Return hundredths of training volume that a variant is expected to give."""
+    if yardstick is Yardstick.SETS:
+        return 100 * variant.slots * variant.sets
+    movements = theme.movements
+    if yardstick is Yardstick.SECONDS:
+        if not variant.counted or not movements:
+            return 100 * variant.work_seconds()
+        mean = sum(bout_seconds(variant, m) for m in movements) / len(movements)
+        return round(100 * variant.slots * variant.sets * mean)
+    rates = [1 / m.seconds_per_rep for m in movements] or [0.5]
+    return round(100 * variant.work_seconds() * sum(rates) / len(rates))
+
+
+class _Builder:
+    """Builds and solves the model of one task."""
+
+    def __init__(self, task: SkeletonTask) -> None:
+        problem = task.problem
+        self.task, self.shape, self.sheet = task, problem.plan.shape, problem.plan.sheet
+        self.model = cp_model.CpModel()
+        self.slots = [s for s in problem.open_slots() if s.index not in task.fixed_cells]
+        self.themes = themes(self.shape, problem.library)
+        self.variants = variants(self.shape.minutes * 60)
+        self.focus: dict[tuple[int, Focus], Any] = {}
+        self.theme: dict[tuple[int, int], Any] = {}
+        self.variant: dict[tuple[int, int], Any] = {}
+        self.penalties: list[tuple[Any, int]] = []
+        share = self.sheet["C1"].numbers["share"] if self._on("C1") else Fraction(0)
+        self.largest = {
+            (focus, number): largest_class(focus, theme, float(share) / 100)
+            for focus in Focus
+            for number, theme in enumerate(self.themes)
+        }
+
+    def _on(self, rule: str) -> bool:
+        return self.sheet[rule].mode is not Mode.OFF and rule not in self.task.skip
+
+    def build(self) -> None:
+        for slot in self.slots:
+            self._class(slot)
+        self._recovery()
+        self._variety("D2")
+        self._variety("D3")
+        self._volume()
+        self._regions()
+        self._refusals()
+        self._tie_breaks()
+
+    def _one_of(self, literals: Sequence[Any]) -> None:
+        if literals:
+            self.model.add_exactly_one(literals)
+        else:
+            self.model.add_bool_or([])
+
+    def _class(self, slot: Slot) -> None:
+        """One focus, one kit, one variant that this focus and kit can fill."""
+        i, new = slot.index, self.model.new_bool_var
+        for focus in Focus:
+            if focus in self.shape.menu(slot.weekday):
+                self.focus[i, focus] = new(f"f{i}{focus}")
+        for number, _ in enumerate(self.themes):
+            self.theme[i, number] = new(f"k{i}_{number}")
+        for number, _ in enumerate(self.variants):
+            self.variant[i, number] = new(f"v{i}_{number}")
+        foci = [f for f in Focus if (i, f) in self.focus]
+        self._one_of([self.focus[i, f] for f in foci])
+        self._one_of([self.theme[i, t] for t in range(len(self.themes))])
+        self._one_of([self.variant[i, v] for v in range(len(self.variants))])
+        for focus in foci:
+            for number in range(len(self.themes)):
+                too_big = [
+                    self.variant[i, v]
+                    for v, variant in enumerate(self.variants)
+                    if variant.slots > self.largest[focus, number]
+                ]
+                both = [self.focus[i, focus], self.theme[i, number]]
+                if len(too_big) == len(self.variants):
+                    self.model.add_bool_or([literal.negated() for literal in both])
+                else:
+                    for literal in too_big:
+                        self.model.add_bool_or([x.negated() for x in (*both, literal)])
+
+    def _recovery(self) -> None:
+        """D1: what is at the heart of two near classes must not be the same."""
+        if not self._on("D1"):
+            return
+        line = self.sheet["D1"]
+        for one, other in combinations(self.task.problem.slots, 2):
+            if not too_close(one, other, line):
+                continue
+            for f, first in self._foci(one.index):
+                for g, second in self._foci(other.index):
+                    if HEART[f] & HEART[g]:
+                        self.model.add_bool_or([first.negated(), second.negated()])
+
+    def _foci(self, index: int) -> list[tuple[Focus, Any]]:
+        """Return the focus literals of a class, constants for one that stays."""
+        fixed = self._fixed_focus(index)
+        if fixed is not None:
+            return [(fixed, self.model.new_constant(1))]
+        return [(f, self.focus[index, f]) for f in Focus if (index, f) in self.focus]
+
+    def _fixed_focus(self, index: int) -> Focus | None:
+        if index in self.task.fixed_cells:
+            return self.task.fixed_cells[index].focus
+        kept = self.task.kept.get(index)
+        return kept.design.focus if kept else None
+
+    def _features(self, index: int, rule: str) -> dict[object, Any]:
+        """Return the literals of a class's format kinds (D2) or kits (D3)."""
+        cell, kept = self.task.fixed_cells.get(index), self.task.kept.get(index)
+        if cell is not None:
+            own: object = cell.variant.kind if rule == "D2" else cell.theme.kit
+            return {own: self.model.new_constant(1)}
+        if kept is not None:
+            design = kept.design
+            return {
+                design.main_format() if rule == "D2" else design.kit: self.model.new_constant(1)
+            }
+        if (index, 0) not in self.theme:
+            return {}
+        out: dict[object, Any] = {}
+        if rule == "D3":
+            return {t.kit: self.theme[index, n] for n, t in enumerate(self.themes)}
+        for number, variant in enumerate(self.variants):
+            out[variant.kind] = out.get(variant.kind, 0) + self.variant[index, number]
+        return out
+
+    def _variety(self, rule: str) -> None:
+        """D2 and D3: a feature of a class is not that of the class before."""
+        if not self._on(rule):
+            return
+        line = self.sheet[rule]
+        order = self.task.problem.slots
+        for before, after in zip(order, order[1:], strict=False):
+            ours = self._features(after.index, rule)
+            for feature, literal in self._features(before.index, rule).items():
+                if feature not in ours:
+                    continue
+                if line.mode is Mode.MUST:
+                    self.model.add(literal + ours[feature] <= 1)
+                else:
+                    same = self.model.new_bool_var("")
+                    self.model.add(literal + ours[feature] <= 1 + same)
+                    self.penalties.append((same, 1000 * line.weight))
+
+    def _class_training(self, index: int) -> Any:
+        """Return the training volume of an open class as an expression, in hundredths."""
+        yardstick = self.sheet.yardstick
+        if yardstick is Yardstick.SECONDS:
+            mean = Theme(frozenset(), self.themes[0].movements)
+            return sum(
+                self.variant[index, n] * training_guess(v, yardstick, mean)
+                for n, v in enumerate(self.variants)
+            )
+        return sum(
+            self.variant[index, n] * training_guess(v, yardstick, self.themes[0])
+            for n, v in enumerate(self.variants)
+        )
+
+    def _week_training(self, week: int) -> tuple[Any, int]:
+        """Return (training volume of a week in hundredths, number of its classes)."""
+        total: Any = 0
+        members = [s for s in self.task.problem.slots if s.week == week]
+        for slot in members:
+            cell, kept = self.task.fixed_cells.get(slot.index), self.task.kept.get(slot.index)
+            if slot.index in self._done:
+                continue
+            if kept is not None:
+                total += int(100 * kept.volume.training.get(self.sheet.yardstick, Fraction(0)))
+            elif cell is not None:
+                total += training_guess(cell.variant, self.sheet.yardstick, cell.theme)
+            else:
+                total += self._class_training(slot.index)
+        if week in self.task.week_training:
+            total = int(100 * self.task.week_training[week])
+        return total, len(members)
+
+    @property
+    def _done(self) -> frozenset[int]:
+        """Slots of weeks whose real volume is already known."""
+        known = self.task.week_training
+        return frozenset(s.index for s in self.task.problem.slots if s.week in known)
+
+    def _volume(self) -> None:
+        """W7: every week on its step, one point inside the tolerance to leave room for counting."""
+        if not self._on("W7"):
+            return
+        line = self.sheet["W7"]
+        full: tuple[Any, int] | None = None
+        for week in sorted({slot.week for slot in self.task.problem.slots}):
+            total, count = self._week_training(week)
+            if full is not None:
+                low, target, high = factor_band(week, line)
+                inside = min(Fraction(1, 100), (high - low) / 6)
+                low, high = low + inside, high - inside
+                mine, theirs = total * full[1], full[0] * count
+                self._between(mine, theirs, low, high)
+            if not is_lighter(week, line):
+                full = (total, count)
+
+    def _between(self, mine: Any, theirs: Any, low: Fraction, high: Fraction) -> None:
+        for factor, sign in ((low, 1), (high, -1)):
+            difference = sign * (mine * factor.denominator - theirs * factor.numerator)
+            if isinstance(difference, int):
+                if difference < 0 and len(self.slots) and self.task.week_training == {}:
+                    self.model.add_bool_or([])
+            else:
+                self.model.add(difference >= 0)
+
+    def _regions(self) -> None:
+        """W2 with C1: sets per region for each class, so that the week's shares can be met."""
+        if not self._on("W2") or not self._on("C1"):
+            return
+        line, share = self.sheet["W2"], self.sheet["C1"].numbers
+        for week in sorted({slot.week for slot in self.slots}):
+            members = [s for s in self.slots if s.week == week]
+            if len(members) < sum(1 for s in self.task.problem.slots if s.week == week):
+                continue
+            sums: dict[Region, Any] = dict.fromkeys(Region, 0)
+            total: Any = 0
+            for slot in members:
+                sets = sum(
+                    self.variant[slot.index, n] * v.slots * v.sets
+                    for n, v in enumerate(self.variants)
+                )
+                own = self._budget(slot, sets, int(share["share"]), int(share["whole"]))
+                for region in Region:
+                    sums[region] += own[region]
+                total += sets
+            for region in Region:
+                target, slack = line.numbers[region.value], line.numbers["within"] * 3 / 4
+                low, high = target - slack, target + slack
+                scale = 100 * low.denominator
+                self.model.add(sums[region] * scale >= total * low.numerator)
+                self.model.add(sums[region] * 100 * high.denominator <= total * high.numerator)
+
+    def _budget(self, slot: Slot, sets: Any, share: int, whole: int) -> dict[Region, Any]:
+        own = {r: self.model.new_int_var(0, 200, "") for r in Region}
+        self.model.add(sum(own.values()) == sets)
+        for focus, literal in self._foci(slot.index):
+            if focus is Focus.WHOLE:
+                for region in Region:
+                    self.model.add(100 * own[region] >= whole * sets).only_enforce_if(literal)
+                continue
+            regions = {region_of(muscle) for muscle in FOCUS_MUSCLES[focus]}
+            inside = sum(own[region] for region in regions)
+            self.model.add(100 * inside >= share * sets).only_enforce_if(literal)
+            for region in regions if len(regions) > 1 else ():
+                self.model.add(100 * own[region] >= 25 * sets).only_enforce_if(literal)
+        return own
+
+    def _refusals(self) -> None:
+        """A week pattern that could not be filled is not tried again."""
+        for pattern in self.task.refused:
+            literals: list[Any] = []
+            for index, cell in pattern.items():
+                if (index, cell.focus) not in self.focus:
+                    continue
+                number = next(n for n, t in enumerate(self.themes) if t.kit == cell.theme.kit)
+                literals += [self.focus[index, cell.focus], self.theme[index, number]]
+            if literals:
+                self.model.add_bool_or([literal.negated() for literal in literals])
+
+    def _tie_breaks(self) -> None:
+        """Prefer different focuses and kits within a week, other formats than the week before."""
+        weeks: dict[int, list[Slot]] = {}
+        for slot in self.slots:
+            weeks.setdefault(slot.week, []).append(slot)
+        for members in weeks.values():
+            for keys, weight in (
+                ([[self.focus.get((s.index, f)) for s in members] for f in Focus], 5),
+                ([[self.theme[s.index, t] for s in members] for t in range(len(self.themes))], 7),
+            ):
+                for group in keys:
+                    present = [literal for literal in group if literal is not None]
+                    if len(present) > 1:
+                        over = self.model.new_int_var(0, len(present), "")
+                        self.model.add(over >= sum(present) - 1)
+                        self.penalties.append((over, weight))
+        for one, other in self._a_week_apart():
+            theirs = self._features(other.index, "D2")
+            for kind, literal in self._features(one.index, "D2").items():
+                same = self.model.new_bool_var("")
+                self.model.add(literal + theirs.get(kind, 0) <= 1 + same)
+                self.penalties.append((same, 2))
+
+    def _a_week_apart(self) -> Iterator[tuple[Slot, Slot]]:
+        by_place = {(slot.week, slot.weekday): slot for slot in self.slots}
+        for (week, weekday), slot in by_place.items():
+            after = by_place.get((week + 1, weekday))
+            if after is not None:
+                yield slot, after
+
+    def solve(self, limits: Limits) -> Skeleton:
+        self.model.minimize(sum((p * w for p, w in self.penalties), start=0))
+        solver = cp_model.CpSolver()
+        solver.parameters.num_workers = 1
+        solver.parameters.random_seed = limits.seed
+        solver.parameters.max_deterministic_time = limits.deterministic
+        solver.parameters.max_time_in_seconds = limits.wall
+        status = solver.solve(self.model)
+        if status == cp_model.INFEASIBLE:
+            return Skeleton(Outcome.IMPOSSIBLE)
+        if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+            return Skeleton(Outcome.UNDECIDED)
+        cells = dict(self.task.fixed_cells)
+        for slot in self.slots:
+            i = slot.index
+            focus = next(
+                f for f in Focus if (i, f) in self.focus and solver.value(self.focus[i, f])
+            )
+            theme = next(n for n in range(len(self.themes)) if solver.value(self.theme[i, n]))
+            variant = next(n for n in range(len(self.variants)) if solver.value(self.variant[i, n]))
+            cells[i] = Cell(slot, focus, self.variants[variant], self.themes[theme])
+        return Skeleton(Outcome.FOUND, cells)
+
+
+def skeleton(task: SkeletonTask, limits: Limits) -> Skeleton:
+    """Return the cells of all open classes, or the outcome that kept them from being found."""
+    builder = _Builder(task)
+    builder.build()
+    return builder.solve(limits)
+
+
+def class_themes(problem: Problem, library: Library) -> tuple[Theme, ...]:
+    """Return the kits on which classes of a problem may be built."""
+    return themes(problem.plan.shape, library)

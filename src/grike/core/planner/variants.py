@@ -1,0 +1,178 @@
+"""Format variants: formats with slots, work, rest and rounds fixed, that fit a class length.
+
+Time and rounds are then constants, which keeps every later stage linear.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from functools import lru_cache
+from itertools import pairwise
+
+from grike.core.bouts import counted_seconds
+from grike.core.design import Handling, Item
+from grike.core.format import Format, StraightSets, Superset, TimedCircuit
+from grike.core.movement import Movement, Pace
+
+WELCOME_SECONDS = 60
+CLOSE_SECONDS = 30
+#: The least that warm-up and cool-down take, their changes of position included.
+LEAST_FRAME_SECONDS = 380
+#: The most that they are stretched to before a longer variant is the better answer.
+MOST_FRAME_SECONDS = 900
+BREATHER_SECONDS = 45
+#: Seconds of a counted bout when nothing is known but its reps.
+SECONDS_PER_REP_GUESS = 2.3
+HOLD_SECONDS = 30
+
+
+@dataclass(frozen=True, slots=True)
+class Variant:
+    """One format with its parameters, in ``blocks`` like blocks of ``block_slots`` slots each."""
+
+    format: Format
+    blocks: int
+    block_slots: int
+    sets: int
+
+    @property
+    def kind(self) -> str:
+        """The kind of the format."""
+        return self.format.kind
+
+    @property
+    def slots(self) -> int:
+        """Slots in all blocks together; a one-sided movement in a circuit takes two."""
+        return self.blocks * self.block_slots
+
+    @property
+    def counted(self) -> bool:
+        """Whether bouts are counted, so that their time depends on the movement."""
+        return isinstance(self.format, StraightSets | Superset) and self.format.reps is not None
+
+    def slot_work_seconds(self) -> int:
+        """Return the work seconds of one set of one slot, a guess where reps are counted."""
+        fmt = self.format
+        if isinstance(fmt, TimedCircuit):
+            return fmt.work_seconds
+        assert isinstance(fmt, StraightSets | Superset)
+        return fmt.work_seconds or round((fmt.reps or 0) * SECONDS_PER_REP_GUESS)
+
+    def work_seconds(self) -> int:
+        """Return the work seconds of the whole variant, a guess where reps are counted."""
+        return self.slots * self.sets * self.slot_work_seconds()
+
+    def rest_seconds(self) -> int:
+        """Return all rests inside the blocks."""
+        fmt, n, sets = self.format, self.block_slots, self.sets
+        if isinstance(fmt, TimedCircuit):
+            pause = fmt.rest_seconds if fmt.round_rest_seconds is None else fmt.round_rest_seconds
+            inside = fmt.rounds * (n - 1) * fmt.rest_seconds + (fmt.rounds - 1) * pause
+        elif isinstance(fmt, Superset):
+            groups = n // fmt.group
+            inside = groups * sets * (fmt.group - 1) * fmt.change_seconds
+            inside += groups * (sets - 1) * fmt.rest_seconds + (groups - 1) * fmt.between_seconds
+        else:
+            assert isinstance(fmt, StraightSets)
+            inside = n * (sets - 1) * fmt.rest_seconds + (n - 1) * fmt.between_seconds
+        return self.blocks * inside
+
+    def reserve_seconds(self) -> int:
+        """Return what changes and showings are expected to add beyond the rests."""
+        fmt = self.format
+        if isinstance(fmt, TimedCircuit):
+            return self.slots * max(0, 26 - fmt.rest_seconds) * 3 // 4
+        if isinstance(fmt, Superset):
+            return self.slots * (max(0, 26 - fmt.change_seconds) * 3 // 4 + 2 * (self.sets - 1))
+        return self.slots * 2
+
+    def main_seconds(self) -> int:
+        """Return the planned length of the work part with its breathers and reserve."""
+        breathers = (self.blocks - 1) * BREATHER_SECONDS
+        return self.work_seconds() + self.rest_seconds() + breathers + self.reserve_seconds()
+
+
+def frame_seconds(slot_seconds: int) -> tuple[int, int]:
+    """Return the shortest and the longest work part for a slot."""
+    talk = WELCOME_SECONDS + CLOSE_SECONDS
+    longest = slot_seconds - talk - LEAST_FRAME_SECONDS
+    return max(240, slot_seconds - talk - MOST_FRAME_SECONDS), longest
+
+
+def _circuits() -> Iterator[Variant]:
+    for work, rest in ((30, 15), (30, 20), (40, 15), (40, 20), (45, 15), (45, 30), (50, 20)):
+        for rounds in (2, 3, 4):
+            for blocks, size in ((1, 6), (1, 8), (1, 10), (1, 12), (2, 4), (2, 6), (2, 8), (3, 4)):
+                fmt = TimedCircuit(work, rest, rounds, max(rest, 45))
+                yield Variant(fmt, blocks, size, rounds)
+
+
+def _supersets() -> Iterator[Variant]:
+    for work in (40, 50):
+        for sets in (2, 3, 4):
+            for blocks, size in ((1, 6), (1, 8), (2, 4), (2, 6)):
+                fmt = Superset(sets, 40, 60, change_seconds=15, work_seconds=work)
+                yield Variant(fmt, blocks, size, sets)
+
+
+def _straight() -> Iterator[Variant]:
+    for reps in (8, 10, 12, 15):
+        for sets in (2, 3, 4):
+            for size in (6, 8, 10, 12):
+                yield Variant(StraightSets(sets, 30, 45, reps=reps), 1, size, sets)
+
+
+@lru_cache(maxsize=64)
+def variants(slot_seconds: int) -> tuple[Variant, ...]:
+    """Return the variants that fit a slot, thinned to a spread of training volumes per format."""
+    shortest, longest = frame_seconds(slot_seconds)
+    out: list[Variant] = []
+    for source in (_circuits, _supersets, _straight):
+        fitting = [v for v in source() if shortest <= v.main_seconds() <= longest and v.slots >= 6]
+        fitting.sort(key=lambda v: (v.work_seconds(), v.slots, v.blocks))
+        out += _spread(fitting, 14)
+    return tuple(out)
+
+
+def _spread(ordered: list[Variant], most: int) -> list[Variant]:
+    """Keep variants whose work seconds differ by at least an even step."""
+    if len(ordered) <= most:
+        return ordered
+    step = (len(ordered) - 1) / (most - 1)
+    places = sorted({round(index * step) for index in range(most)})
+    kept = [ordered[place] for place in places]
+    return [v for v, after in pairwise([*kept, None]) if v is not None and v != after]
+
+
+def item_for(variant: Variant, movement: Movement) -> Item:
+    """Return the item with which a movement stands in a variant, sides and dose settled."""
+    one_sided = movement.one_sided
+    if variant.counted:
+        fmt = variant.format
+        assert isinstance(fmt, StraightSets | Superset) and fmt.reps is not None
+        if movement.pace is Pace.STILL:
+            return Item(movement.id, seconds=HOLD_SECONDS)
+        low, high = movement.dose.reps
+        reps = min(max(fmt.reps, low), high)
+        return Item(movement.id, reps=None if reps == fmt.reps else reps)
+    split = one_sided and isinstance(variant.format, Superset)
+    return Item(movement.id, handling=Handling.SPLIT if split else Handling.TWO_BOUTS)
+
+
+def slots_for(variant: Variant, movement: Movement) -> int:
+    """Return how many slots a movement takes: two for left and right in a circuit."""
+    return 2 if movement.one_sided and isinstance(variant.format, TimedCircuit) else 1
+
+
+def bout_seconds(variant: Variant, movement: Movement) -> int:
+    """Return the work seconds of one set of a movement, both sides together."""
+    if not variant.counted:
+        return variant.slot_work_seconds() * slots_for(variant, movement)
+    item = item_for(variant, movement)
+    sides = 2 if movement.one_sided else 1
+    if item.seconds is not None:
+        return item.seconds * sides
+    fmt = variant.format
+    assert isinstance(fmt, StraightSets | Superset)
+    return counted_seconds(item.reps or fmt.reps or 0, movement.seconds_per_rep) * sides

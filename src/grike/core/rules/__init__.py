@@ -1,0 +1,93 @@
+"""The ordered catalogue of programming rules, and what is done with it.
+
+``findings`` judges a plan; ``default_sheet`` is the sheet that a new series starts with.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Iterator
+
+from grike.core.rules.balance import W2, W3
+from grike.core.rules.base import Finding, Place, Row, Rule
+from grike.core.rules.classes import C1, C2, C3, C4, C8, C9, C10
+from grike.core.rules.days import D1, D2, D3, D4
+from grike.core.rules.facts import Facts
+from grike.core.rules.reach import W4
+from grike.core.rules.scope import Scope
+from grike.core.rules.steps import W7
+from grike.core.rules.week import W1, W1B
+from grike.core.sheet import Mode, RuleSheet
+
+CATALOGUE: tuple[Rule, ...] = (
+    W1,
+    W1B,
+    W2,
+    W3,
+    W4,
+    W7,
+    D1,
+    D2,
+    D3,
+    D4,
+    C1,
+    C2,
+    C3,
+    C4,
+    C8,
+    C9,
+    C10,
+)
+BY_ID: dict[str, Rule] = {rule.id: rule for rule in CATALOGUE}
+
+
+def default_sheet() -> RuleSheet:
+    """Return the sheet with every rule at its default."""
+    return RuleSheet({rule.id: rule.default for rule in CATALOGUE})
+
+
+def findings(facts: Facts) -> tuple[Finding, ...]:
+    """Return everything a plan does not keep, in catalogue order."""
+    return tuple(
+        finding
+        for rule in CATALOGUE
+        if facts.sheet[rule.id].mode is not Mode.OFF
+        for finding in rule.check(facts, facts.sheet[rule.id])
+    )
+
+
+def cost_by_rule(found: Iterable[Finding]) -> dict[str, int]:
+    """Return the cost of the findings by rule; rules that cost nothing are left out."""
+    out: dict[str, int] = {}
+    for finding in found:
+        if finding.cost:
+            out[finding.rule] = out.get(finding.rule, 0) + finding.cost
+    return out
+
+
+def broken_musts(found: Iterable[Finding]) -> list[Finding]:
+    """Return the findings of must rules, remarks left out."""
+    return [f for f in found if f.mode is Mode.MUST and not f.remark]
+
+
+def selection_rows(scope: Scope, sheet: RuleSheet) -> Iterator[Row]:
+    """Yield the rows of all rules that are held while movements are chosen."""
+    for rule in CATALOGUE:
+        line = sheet[rule.id]
+        if rule.rows is not None and line.mode is not Mode.OFF:
+            yield from rule.rows(scope, line)
+
+
+__all__ = [
+    "BY_ID",
+    "CATALOGUE",
+    "Facts",
+    "Finding",
+    "Place",
+    "Row",
+    "Rule",
+    "broken_musts",
+    "cost_by_rule",
+    "default_sheet",
+    "findings",
+    "selection_rows",
+]

@@ -1,0 +1,104 @@
+"""What a rule is: one statement, written once, with its check and its constraint side.
+
+The *check* judges any plan from its facts and never needs the planner. The *constraint side* gives
+the planner linear rows over its choices; it shares nothing with the check but the rule's numbers.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Hashable, Iterable
+from dataclasses import dataclass, field
+from fractions import Fraction
+from typing import TYPE_CHECKING, TypeAlias
+
+from grike.core.sheet import Mode, RuleSetting
+
+if TYPE_CHECKING:
+    from grike.core.rules.facts import Facts
+    from grike.core.rules.scope import Scope
+
+#: Sets are counted in twelfths where whole numbers are needed: halves, thirds and quarters fit.
+TWELFTHS = 12
+
+Key: TypeAlias = Hashable
+
+
+@dataclass(frozen=True, slots=True)
+class Place:
+    """Where a finding is. None: the whole series, week or class."""
+
+    week: int | None = None
+    slot: int | None = None
+    block: int | None = None
+    item: int | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Finding:
+    """A rule that is not kept: where, by how much, why it matters, and what would mend it.
+
+    ``cost`` is 0 for findings of must rules and for remarks.
+    """
+
+    rule: str
+    mode: Mode
+    place: Place
+    what: str
+    fix: str
+    cost: int = 0
+    remark: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Row:
+    """A linear statement over the planner's choices: ``low <= sum(terms) <= high``.
+
+    ``weight`` None: must hold. Otherwise each ``scale`` by which it is missed, rounded up, costs
+    ``weight``. ``aux`` names choices that the row brings along, with their bounds.
+    """
+
+    rule: str
+    where: str
+    terms: tuple[tuple[Key, int], ...]
+    low: int | None = None
+    high: int | None = None
+    weight: int | None = None
+    scale: int = 1
+    aux: tuple[tuple[Key, int, int], ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Rule:
+    """One line of the catalogue. ``numbers`` explains each editable figure."""
+
+    id: str
+    title: str
+    statement: str
+    reason: str
+    source: str
+    default: RuleSetting
+    check: Callable[[Facts, RuleSetting], Iterable[Finding]]
+    rows: Callable[[Scope, RuleSetting], Iterable[Row]] | None = None
+    held_by: str = "selection"
+    numbers: dict[str, str] = field(default_factory=dict)
+
+
+def setting(mode: Mode, weight: int = 1, **numbers: int | str) -> RuleSetting:
+    """Return a rule setting whose numbers are exact."""
+    return RuleSetting(mode, weight, {name: Fraction(value) for name, value in numbers.items()})
+
+
+def missed(amount: Fraction, scale: Fraction | int = 1) -> int:
+    """Return how many whole ``scale`` an amount misses its band by, rounded up; never below 0."""
+    return max(0, -int(-(amount / scale) // 1))
+
+
+def row_weight(line: RuleSetting) -> int | None:
+    """Return the weight for a row of a rule: None where the rule is a must."""
+    return None if line.mode is Mode.MUST else line.weight
+
+
+def plain(value: Fraction) -> str:
+    """Return a number for people, with at most one decimal."""
+    text = f"{float(value):.1f}"
+    return text[:-2] if text.endswith(".0") else text

@@ -1,0 +1,348 @@
+"""Class rules: the focus holds, the clock fits, both sides are equal, kit goes round."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from fractions import Fraction
+
+from grike.core.anatomy import FACTS, Muscle, Region
+from grike.core.design import Purpose
+from grike.core.focus import FOCUS_MUSCLES, FOCUS_NAMES, Focus
+from grike.core.kit import KIT_NAMES
+from grike.core.movement import Movement
+from grike.core.rules.base import (
+    Finding,
+    Key,
+    Place,
+    Row,
+    Rule,
+    missed,
+    plain,
+    row_weight,
+    setting,
+)
+from grike.core.rules.facts import ClassFacts, Facts
+from grike.core.rules.scope import Choice, Scope
+from grike.core.sheet import Mode, RuleSetting
+from grike.core.volume import Volume, bout_amount
+
+
+def _here(member: ClassFacts, block: int | None = None, item: int | None = None) -> Place:
+    return Place(member.slot.week, member.slot.index, block, item)
+
+
+def _aimed(line: RuleSetting, amount: int) -> int:
+    return line.weight * amount if line.mode is Mode.AIM else 0
+
+
+def _check_c1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
+    for member in facts.classes:
+        total = member.volume.total.sets
+        if not total:
+            continue
+        if member.design.focus is Focus.WHOLE:
+            yield from _whole_body(member, member.volume, line)
+            continue
+        share = 100 * _focus_share(member)
+        if share < line.numbers["share"]:
+            yield Finding(
+                "C1",
+                line.mode,
+                _here(member),
+                f"{plain(share)} % of the sets are on {FOCUS_NAMES[member.design.focus].lower()}; "
+                f"{plain(line.numbers['share'])} % are the least.",
+                "Swap a movement off the focus for one on it.",
+                cost=_aimed(line, missed(line.numbers["share"] - share)),
+            )
+
+
+def _focus_share(member: ClassFacts) -> Fraction:
+    muscles = FOCUS_MUSCLES[member.design.focus]
+    on = total = Fraction(0)
+    for bout, sets in _bout_sets(member):
+        hits = sum(1 for muscle in bout.targets if muscle in muscles)
+        on += sets * Fraction(hits, len(bout.targets))
+        total += sets
+    return on / total
+
+
+def _bout_sets(member: ClassFacts) -> Iterator[tuple[Movement, Fraction]]:
+    for bout in member.work_bouts:
+        yield bout.movement, bout_amount(bout).sets
+
+
+def _whole_body(member: ClassFacts, volume: Volume, line: RuleSetting) -> Iterator[Finding]:
+    for region in Region:
+        share = 100 * volume.regions.get(region, Fraction(0)) / volume.total.sets
+        if share < line.numbers["whole"]:
+            yield Finding(
+                "C1",
+                line.mode,
+                _here(member),
+                f"A whole-body class, but the {region.value} body has {plain(share)} % of the "
+                f"sets; {plain(line.numbers['whole'])} % are the least.",
+                f"Swap a movement for one of the {region.value} body.",
+                cost=_aimed(line, missed(line.numbers["whole"] - share)),
+            )
+
+
+def _rows_c1(scope: Scope, line: RuleSetting) -> Iterator[Row]:
+    for slot, bays, fixed in scope.by_slot():
+        if fixed is not None:
+            continue
+        focus = bays[0].focus
+        regions = list(Region) if focus is Focus.WHOLE else [None]
+        for region in regions:
+            least = line.numbers["whole" if region else "share"]
+            terms = [
+                (c.key, 100 * least.denominator * _on(c, focus, region) - least.numerator * c.sets)
+                for bay in bays
+                for c in bay.choices
+            ]
+            name = f"{region.value} body" if region else FOCUS_NAMES[focus].lower()
+            yield Row("C1", f"{slot.label}, {name}", tuple(terms), low=0, weight=row_weight(line))
+
+
+def _on(choice: Choice, focus: Focus, region: Region | None) -> int:
+    return choice.region(region) if region else choice.on_focus(focus)
+
+
+def _check_c2(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
+    for member in facts.classes:
+        over = member.clock.real_seconds - member.design.slot_seconds
+        if over > 0:
+            yield Finding(
+                "C2",
+                line.mode,
+                _here(member),
+                f"The class runs {clock_text(over)} over its slot.",
+                "Take out a movement or a round, or shorten the rests.",
+                cost=_aimed(line, over),
+            )
+        elif -over > line.numbers["under_seconds"]:
+            yield Finding(
+                "C2",
+                line.mode,
+                _here(member),
+                f"The class ends {clock_text(-over)} before its slot does.",
+                "Lengthen the cool-down or add a movement.",
+                remark=True,
+            )
+
+
+def clock_text(seconds: int) -> str:
+    """Return seconds as m:ss."""
+    return f"{seconds // 60}:{seconds % 60:02d}"
+
+
+def _rows_c2(scope: Scope, line: RuleSetting) -> Iterator[Row]:
+    for bay in scope.bays:
+        terms = tuple((choice.key, choice.seconds) for choice in bay.choices)
+        yield Row("C2", bay.slot.label, terms, high=bay.max_seconds, weight=row_weight(line))
+
+
+def _check_c3(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
+    for member in facts.classes:
+        seen: set[str] = set()
+        for block, place, movement in member.work_movements():
+            if movement.id in seen:
+                yield Finding(
+                    "C3",
+                    line.mode,
+                    _here(member, block, place),
+                    f"{movement.name} stands in the class twice.",
+                    "Swap one of the two for an alternative.",
+                    cost=_aimed(line, 1),
+                )
+            seen.add(movement.id)
+
+
+def _rows_c3(scope: Scope, line: RuleSetting) -> Iterator[Row]:
+    for slot, bays, fixed in scope.by_slot():
+        if fixed is not None or len(bays) < 2:
+            continue
+        places: dict[str, list[Key]] = {}
+        for bay in bays:
+            for choice in bay.choices:
+                places.setdefault(choice.movement.id, []).append(choice.key)
+        for movement_id, keys in places.items():
+            if len(keys) > 1:
+                terms = tuple((key, 1) for key in keys)
+                where = f"{slot.label}, {movement_id}"
+                yield Row("C3", where, terms, high=1, weight=row_weight(line))
+
+
+def _check_c4(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
+    for member in facts.classes:
+        ledger = member.ledger
+        for movement_id, (left, right) in ledger.by_movement.items():
+            if left == right:
+                continue
+            name = facts.library[movement_id].name
+            seconds, reps = left.seconds - right.seconds, left.reps - right.reps
+            side = "left" if (seconds, reps) > (0, 0) else "right"
+            amount = f"{abs(reps)} reps" if reps else f"{abs(seconds)} s"
+            yield Finding(
+                "C4",
+                line.mode,
+                _here(member),
+                f"{name}: the {side} side does {amount} more.",
+                "Give both sides the same: left then right, or an even number of rounds.",
+                cost=_aimed(line, max(abs(seconds), abs(reps))),
+            )
+
+
+def changes(movements: list[Movement]) -> tuple[int, int]:
+    """Return (changes of kit, ups and downs) over a list of movements done once in order."""
+    kit = ups = 0
+    before: Movement | None = None
+    for movement in movements:
+        held = before.fetched_kit if before else movement.fetched_kit
+        kit += bool(movement.fetched_kit - held)
+        ups += before is not None and before.upright != movement.upright
+        before = movement
+    return kit, ups
+
+
+def _check_c8(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
+    for member in facts.classes:
+        kit, ups = changes([movement for _, _, movement in member.work_movements()])
+        for count, number, name in (
+            (kit, "kit_changes", "changes of kit"),
+            (ups, "ups_and_downs", "changes between standing and floor"),
+        ):
+            over = missed(count - line.numbers[number])
+            if over:
+                yield Finding(
+                    "C8",
+                    line.mode,
+                    _here(member),
+                    f"{count} {name} in one pass; {line.whole(number)} are wanted at most.",
+                    "Reorder the movements so that like stands beside like.",
+                    cost=_aimed(line, over),
+                )
+
+
+def _check_c9(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
+    room, heads = facts.shape.room, facts.shape.heads
+    for member in facts.classes:
+        for number, block in enumerate(member.design.blocks):
+            people = -(-heads // len(block.items)) if block.stations and block.items else heads
+            for place, item in enumerate(block.items):
+                movement = facts.library[item.movement_id]
+                for kit, short in room.missing(movement.kit, people).items():
+                    yield Finding(
+                        "C9",
+                        line.mode,
+                        _here(member, number, place),
+                        f"{movement.name}: {people} people, but {short} {KIT_NAMES[kit]} too few.",
+                        movement.stand_in.how if movement.stand_in else "Swap the movement.",
+                        cost=_aimed(line, short),
+                    )
+
+
+def most_worked(volume: Volume, count: int) -> list[Muscle]:
+    """Return the groups with most sets, ties from head to foot."""
+    order = list(Muscle)
+    worked = [muscle for muscle, amount in volume.muscles.items() if amount.sets > 0]
+    return sorted(worked, key=lambda m: (-volume.muscles[m].sets, order.index(m)))[:count]
+
+
+def _check_c10(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
+    for member in facts.classes:
+        groups = most_worked(member.volume, line.whole("groups"))
+        ready: set[Muscle] = set()
+        eased: set[Muscle] = set()
+        for _, _, item in member.design.items(Purpose.WARM_UP):
+            ready.update(facts.library[item.movement_id].prepares)
+        for _, _, item in member.design.items(Purpose.COOL_DOWN):
+            eased.update(facts.library[item.movement_id].stretches)
+        for have, verb, part in ((ready, "prepare", "warm-up"), (eased, "stretch", "cool-down")):
+            lacking = [FACTS[m].name.lower() for m in groups if m not in have]
+            if lacking:
+                yield Finding(
+                    "C10",
+                    line.mode,
+                    _here(member),
+                    f"The {part} does not {verb}: {', '.join(lacking)}.",
+                    f"Add a {part} movement for {lacking[0]}.",
+                    cost=_aimed(line, len(lacking)),
+                )
+
+
+C1 = Rule(
+    "C1",
+    "The class is about its focus",
+    "At least {share} % of the sets are on the focus; a whole-body class gives each region at "
+    "least {whole} %.",
+    "People come for what the board says.",
+    "practice",
+    setting(Mode.MUST, 1, share=60, whole=20),
+    _check_c1,
+    _rows_c1,
+    numbers={"share": "sets on the focus (%)", "whole": "each region, whole body (%)"},
+)
+C2 = Rule(
+    "C2",
+    "The clock fits the slot",
+    "The real clock never runs over the slot; more than {under_seconds} s under is a remark.",
+    "What runs over is paid for with the stretch at the end.",
+    "practice",
+    setting(Mode.MUST, 1, under_seconds=90),
+    _check_c2,
+    _rows_c2,
+    numbers={"under_seconds": "seconds under before it is said"},
+)
+C3 = Rule(
+    "C3",
+    "No movement twice in a class",
+    "A movement stands in a class once, rounds and sets apart.",
+    "A repeat in another block is usually an oversight.",
+    "practice",
+    setting(Mode.MUST, 12),
+    _check_c3,
+    _rows_c3,
+)
+C4 = Rule(
+    "C4",
+    "Both sides do the same",
+    "Left and right get equal seconds, reps and sets over the whole class.",
+    "The second side is done from memory and comes out differently.",
+    "practice",
+    setting(Mode.MUST, 1),
+    _check_c4,
+    held_by="assembly",
+)
+C8 = Rule(
+    "C8",
+    "Few changes of kit and position",
+    "One pass has at most {kit_changes} changes of kit and {ups_and_downs} changes between "
+    "standing and floor.",
+    "Every change costs seconds and breath, and getting up and down is hard on some.",
+    "practice",
+    setting(Mode.AIM, 1, kit_changes=4, ups_and_downs=4),
+    _check_c8,
+    held_by="ordering",
+    numbers={"kit_changes": "changes of kit", "ups_and_downs": "changes standing to floor"},
+)
+C9 = Rule(
+    "C9",
+    "The kit goes round",
+    "The kit that is in use at one time is in the room, for everybody.",
+    "Twenty people and twelve pairs of dumbbells is a queue, not a class.",
+    "practice",
+    setting(Mode.MUST, 1),
+    _check_c9,
+    held_by="cells",
+)
+C10 = Rule(
+    "C10",
+    "Warm-up and cool-down match the work",
+    "The warm-up prepares and the cool-down stretches the {groups} most-worked groups.",
+    "Joints and muscles of the day first; what was worked is stretched.",
+    "acsm2011",
+    setting(Mode.MUST, 1, groups=4),
+    _check_c10,
+    held_by="assembly",
+    numbers={"groups": "how many of the most-worked groups"},
+)

@@ -1,0 +1,131 @@
+"""The facts of a plan that the checks look at: clocks, volumes and histories, worked out once."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+from fractions import Fraction
+from functools import cached_property
+
+from grike.core.anatomy import Muscle
+from grike.core.bouts import Bout
+from grike.core.clock import ClassClock, class_clock
+from grike.core.design import Purpose
+from grike.core.focus import Focus
+from grike.core.movement import Library, Movement
+from grike.core.pace import DEFAULT_PACE, Pace
+from grike.core.series import PlannedClass, SeriesPlan, SeriesShape
+from grike.core.sheet import RuleSheet
+from grike.core.sides import SideLedger, side_ledger
+from grike.core.volume import Volume, add_volumes, volume_of_bouts
+
+#: A group with at least this share of a class's sets is a main focus of it.
+MAIN_SHARE = Fraction(15, 100)
+
+
+class ClassFacts:
+    """One planned class with its clock, volume and sides."""
+
+    def __init__(
+        self, planned: PlannedClass, library: Library, known: frozenset[str], pace: Pace
+    ) -> None:
+        self.planned, self.library = planned, library
+        self.slot, self.design = planned.slot, planned.design
+        self.known, self.pace = known, pace
+
+    @cached_property
+    def clock(self) -> ClassClock:
+        """Both clocks of the class."""
+        return class_clock(self.design, self.library, known=self.known, pace=self.pace)
+
+    @cached_property
+    def work_bouts(self) -> tuple[Bout, ...]:
+        """The bouts of the work blocks."""
+        blocks = self.design.blocks
+        return tuple(b for b in self.clock.bouts if blocks[b.block].purpose is Purpose.WORK)
+
+    @cached_property
+    def volume(self) -> Volume:
+        """The volume of the work blocks."""
+        return volume_of_bouts(self.work_bouts)
+
+    @cached_property
+    def ledger(self) -> SideLedger:
+        """Left and right over the whole class."""
+        return side_ledger(self.clock.bouts)
+
+    @cached_property
+    def main_groups(self) -> frozenset[Muscle]:
+        """The groups that are main focus; a whole-body class has none."""
+        if self.design.focus is Focus.WHOLE:
+            return frozenset()
+        shares = {muscle: amount.sets for muscle, amount in self.volume.muscles.items()}
+        total = sum(shares.values(), Fraction(0))
+        return frozenset(m for m, sets in shares.items() if total and sets >= MAIN_SHARE * total)
+
+    def work_movements(self) -> list[tuple[int, int, Movement]]:
+        """Return (block, place, movement) of the work blocks in class order."""
+        return [
+            (block, place, self.library[item.movement_id])
+            for block, place, item in self.design.items(Purpose.WORK)
+        ]
+
+
+@dataclass(frozen=True, slots=True)
+class _Cached:
+    known: frozenset[str]
+    facts: ClassFacts
+
+
+class Facts:
+    """All facts of one plan. Facts of classes that did not change are taken from ``before``."""
+
+    def __init__(
+        self,
+        plan: SeriesPlan,
+        library: Library,
+        pace: Pace = DEFAULT_PACE,
+        before: Facts | None = None,
+    ) -> None:
+        self.plan, self.library, self.pace = plan, library, pace
+        self._cache: dict[int, _Cached] = {}
+        old = before._cache if before is not None and before.library is library else {}
+        known = plan.known
+        classes: list[ClassFacts] = []
+        for planned in plan.classes:
+            entry = old.get(planned.slot.index)
+            if entry is None or entry.facts.planned != planned or entry.known != known:
+                entry = _Cached(known, ClassFacts(planned, library, known, pace))
+            self._cache[planned.slot.index] = entry
+            classes.append(entry.facts)
+            known = known | frozenset(planned.design.movement_ids())
+        self.classes: tuple[ClassFacts, ...] = tuple(classes)
+
+    @property
+    def shape(self) -> SeriesShape:
+        """The shape of the series."""
+        return self.plan.shape
+
+    @property
+    def sheet(self) -> RuleSheet:
+        """The rule sheet of the series."""
+        return self.plan.sheet
+
+    @cached_property
+    def weeks(self) -> Mapping[int, tuple[ClassFacts, ...]]:
+        """The classes by week; weeks without classes are left out."""
+        out: dict[int, list[ClassFacts]] = {}
+        for facts in self.classes:
+            out.setdefault(facts.slot.week, []).append(facts)
+        return {week: tuple(members) for week, members in out.items()}
+
+    @cached_property
+    def week_volumes(self) -> Mapping[int, Volume]:
+        """The volume of each week."""
+        return {
+            week: add_volumes(c.volume for c in members) for week, members in self.weeks.items()
+        }
+
+    def pairs(self) -> Iterable[tuple[ClassFacts, ClassFacts]]:
+        """Yield each class with the one before it in the series."""
+        return zip(self.classes, self.classes[1:], strict=False)

@@ -1,0 +1,143 @@
+"""What the planner is choosing, as the constraint sides of the rules see it.
+
+A *bay* is the room for movements in one class: its like blocks taken together. A choice is the pair
+(movement, bay); everything a rule needs of a choice is an integer, since the skeleton has already
+fixed format, sets and seconds. Classes that stay as they are enter as constants.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
+from dataclasses import dataclass, field
+from fractions import Fraction
+
+from grike.core.anatomy import Muscle, Region
+from grike.core.focus import FOCUS_MUSCLES, Focus
+from grike.core.movement import Movement
+from grike.core.rules.base import TWELFTHS, Key
+from grike.core.series import Slot
+from grike.core.volume import Volume, muscle_shares, region_shares
+
+
+@dataclass(frozen=True, slots=True)
+class Choice:
+    """A movement in a bay: twelfths of sets, and hundredths of training volume."""
+
+    movement: Movement
+    bay: int
+    slots: int
+    sets: int
+    training: int
+    seconds: int
+
+    @property
+    def key(self) -> Key:
+        """The name of the choice in the model."""
+        return ("x", self.movement.id, self.bay)
+
+    def muscle(self, muscle: Muscle) -> int:
+        """Return twelfths of sets for one muscle group."""
+        return int(self.sets * muscle_shares(self.movement).get(muscle, Fraction(0)))
+
+    def region(self, region: Region) -> int:
+        """Return twelfths of sets for a region, to which a bout counts once."""
+        return int(self.sets * region_shares(self.movement).get(region, Fraction(0)))
+
+    def on_focus(self, focus: Focus) -> int:
+        """Return twelfths of sets that lie on the focus."""
+        targets = self.movement.targets
+        hits = sum(1 for muscle in targets if muscle in FOCUS_MUSCLES[focus])
+        return self.sets * hits // len(targets)
+
+
+@dataclass(frozen=True, slots=True)
+class Bay:
+    """Room for movements in one class. Every movement in it gets the same sets."""
+
+    index: int
+    slot: Slot
+    focus: Focus
+    slots: int
+    max_seconds: int
+    choices: tuple[Choice, ...]
+    kit_choices_at_least: int = 0
+
+
+@dataclass(frozen=True, slots=True)
+class FixedClass:
+    """A class that stays as it is."""
+
+    slot: Slot
+    focus: Focus
+    volume: Volume
+    movement_ids: frozenset[str]
+    main_groups: frozenset[Muscle]
+
+
+@dataclass(frozen=True, slots=True)
+class WeekSteps:
+    """What weekly volume must be, in hundredths, for the weeks in scope: (low, high) by week."""
+
+    bounds: Mapping[int, tuple[int, int]] = field(default_factory=dict)
+
+
+@dataclass(frozen=True, slots=True)
+class Scope:
+    """The bays to be filled, the classes around them, and the bounds that stages before gave."""
+
+    bays: Sequence[Bay]
+    fixed: Sequence[FixedClass]
+    steps: WeekSteps = WeekSteps()
+    floors: Mapping[str, int] = field(default_factory=dict)
+    day_floors: Mapping[str, int] = field(default_factory=dict)
+
+    def weeks(self) -> list[int]:
+        """Return the weeks that hold at least one bay."""
+        return sorted({bay.slot.week for bay in self.bays})
+
+    def bays_of_week(self, week: int) -> list[Bay]:
+        """Return the bays of one week."""
+        return [bay for bay in self.bays if bay.slot.week == week]
+
+    def fixed_of_week(self, week: int) -> list[FixedClass]:
+        """Return the classes of one week that stay as they are."""
+        return [fixed for fixed in self.fixed if fixed.slot.week == week]
+
+    def week_terms(self, week: int, amount: Callable[[Choice], int]) -> list[tuple[Key, int]]:
+        """Return the terms of a sum over all choices of one week."""
+        return [
+            (choice.key, amount(choice))
+            for bay in self.bays_of_week(week)
+            for choice in bay.choices
+            if amount(choice)
+        ]
+
+    def by_slot(self) -> Iterator[tuple[Slot, list[Bay], FixedClass | None]]:
+        """Yield every class in scope, in order, with its bays or its fixed form."""
+        bays: dict[int, list[Bay]] = {}
+        for bay in self.bays:
+            bays.setdefault(bay.slot.index, []).append(bay)
+        fixed = {f.slot.index: f for f in self.fixed if f.slot.index not in bays}
+        for index in sorted({*bays, *fixed}):
+            own = bays.get(index, [])
+            slot = own[0].slot if own else fixed[index].slot
+            yield slot, own, fixed.get(index)
+
+
+def twelfths(sets: Fraction) -> int:
+    """Return sets in twelfths, rounded up."""
+    return -int(-(sets * TWELFTHS) // 1)
+
+
+def merge(*parts: tuple[Iterable[tuple[Key, int]], int]) -> tuple[tuple[Key, int], ...]:
+    """Return the sum of scaled term lists with each key once."""
+    out: dict[Key, int] = {}
+    for terms, factor in parts:
+        for key, value in terms:
+            out[key] = out.get(key, 0) + value * factor
+    return tuple((key, value) for key, value in out.items() if value)
+
+
+def amount_of_group(muscles: frozenset[Muscle]) -> Callable[[Choice], int]:
+    """Return the function that gives a choice's twelfths of sets for a group of muscles."""
+    return lambda choice: sum(choice.muscle(muscle) for muscle in muscles)

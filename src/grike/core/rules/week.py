@@ -1,0 +1,160 @@
+"""Week rules on sets: every muscle group gets its share, and no major group is left out."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable, Iterator
+from fractions import Fraction
+
+from grike.core.anatomy import FACTS, MAJOR_GROUPS, Muscle
+from grike.core.rules.base import (
+    TWELFTHS,
+    Finding,
+    Place,
+    Row,
+    Rule,
+    missed,
+    plain,
+    row_weight,
+    setting,
+)
+from grike.core.rules.facts import Facts
+from grike.core.rules.scope import Choice, Scope, amount_of_group, merge, twelfths
+from grike.core.sheet import Mode, RuleSetting
+
+
+def _most_sets(line: RuleSetting, total: Fraction) -> Fraction:
+    return max(line.numbers["most"], line.numbers["most_percent"] * total / 100)
+
+
+def _check_w1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
+    for week, volume in facts.week_volumes.items():
+        most = _most_sets(line, volume.total.sets)
+        for muscle in Muscle:
+            sets = volume.muscle_sets((muscle,))
+            under = missed(line.numbers["least"] - sets, Fraction(1, TWELFTHS))
+            over = missed(sets - most, Fraction(1, TWELFTHS))
+            if under or over:
+                name = FACTS[muscle].name
+                limit = (
+                    f"at least {plain(line.numbers['least'])}"
+                    if under
+                    else f"at most {plain(most)}"
+                )
+                yield Finding(
+                    "W1",
+                    line.mode,
+                    Place(week),
+                    f"{name} gets {plain(sets)} sets; {limit} are wanted.",
+                    f"{'Add' if under else 'Replace'} a movement that works the "
+                    f"{name.lower()} in week {week + 1}.",
+                    cost=line.weight * (under + over) if line.mode is Mode.AIM else 0,
+                )
+
+
+def _rows_w1(scope: Scope, line: RuleSetting) -> Iterator[Row]:
+    least = twelfths(line.numbers["least"])
+    percent = line.numbers["most_percent"]
+    fixed_most = twelfths(line.numbers["most"])
+    for week in scope.weeks():
+        all_sets = scope.week_terms(week, lambda choice: choice.sets)
+        known = sum((f.volume.total.sets for f in scope.fixed_of_week(week)), Fraction(0))
+        share_wins = _share_wins(scope, week, known, percent, fixed_most)
+        for muscle in Muscle:
+            terms = scope.week_terms(week, _amount_of(muscle))
+            there = _fixed_sets(scope, week, (muscle,))
+            where = f"week {week + 1}, {FACTS[muscle].name.lower()}"
+            yield Row("W1", where, tuple(terms), low=least - there, weight=row_weight(line))
+            if share_wins:
+                scaled = merge(
+                    (terms, percent.denominator * 100),
+                    (all_sets, -percent.numerator),
+                )
+                room = int(percent.numerator * known * TWELFTHS)
+                high = room - there * percent.denominator * 100
+                scale = percent.denominator * 100
+                yield Row("W1", where, scaled, high=high, weight=row_weight(line), scale=scale)
+            else:
+                high = fixed_most - there
+                yield Row("W1", where, tuple(terms), high=high, weight=row_weight(line))
+
+
+def _share_wins(
+    scope: Scope, week: int, known: Fraction, percent: Fraction, fixed_most: int
+) -> bool:
+    """Return whether the share of the week's sets is the larger maximum.
+
+    The fewest sets that the bays can hold decide, so that a row never allows more than the check.
+    """
+    fewest = int(known * TWELFTHS)
+    for bay in scope.bays_of_week(week):
+        if bay.choices:
+            fewest += bay.slots * min(choice.sets // choice.slots for choice in bay.choices)
+    return percent * fewest / 100 >= fixed_most
+
+
+def _amount_of(muscle: Muscle) -> Callable[[Choice], int]:
+    return lambda choice: choice.muscle(muscle)
+
+
+def _fixed_sets(scope: Scope, week: int, muscles: Iterable[Muscle]) -> int:
+    wanted = tuple(muscles)
+    total = sum(
+        (fixed.volume.muscle_sets(wanted) for fixed in scope.fixed_of_week(week)), Fraction(0)
+    )
+    return int(total * TWELFTHS)
+
+
+def _check_majors(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
+    for week, volume in facts.week_volumes.items():
+        for group, muscles in MAJOR_GROUPS.items():
+            sets = volume.muscle_sets(muscles)
+            if sets < line.numbers["least"]:
+                yield Finding(
+                    "W1b",
+                    line.mode,
+                    Place(week),
+                    f"The {group} get {plain(sets)} sets; {plain(line.numbers['least'])} are the least.",
+                    f"Put a movement for the {group} into week {week + 1}.",
+                    cost=0
+                    if line.mode is Mode.MUST
+                    else line.weight * twelfths(line.numbers["least"] - sets),
+                )
+
+
+def _rows_majors(scope: Scope, line: RuleSetting) -> Iterator[Row]:
+    for week in scope.weeks():
+        for group, muscles in MAJOR_GROUPS.items():
+            least = min(twelfths(line.numbers["least"]), scope.floors.get(group, 10**6))
+            terms = scope.week_terms(week, amount_of_group(muscles))
+            low = least - _fixed_sets(scope, week, muscles)
+            where = f"week {week + 1}, {group}"
+            yield Row("W1b", where, tuple(terms), low=low, weight=row_weight(line))
+
+
+W1 = Rule(
+    "W1",
+    "Every muscle group gets its sets",
+    "Each week every muscle group gets between {least} sets and the larger of {most} sets and "
+    "{most_percent} % of the week's sets.",
+    "Under about five sets a week little is gained, and what gets too much crowds out the rest.",
+    "schoenfeld2017",
+    setting(Mode.AIM, 1, least=4, most=16, most_percent=22),
+    _check_w1,
+    _rows_w1,
+    numbers={
+        "least": "fewest sets a week",
+        "most": "most sets a week",
+        "most_percent": "or this share of the week's sets, if that is more (%)",
+    },
+)
+W1B = Rule(
+    "W1b",
+    "No major group is left out",
+    "Each week every major group gets at least {least} sets, as far as the kit allows.",
+    "The back of the body and pulling are what gets forgotten first.",
+    "who2020",
+    setting(Mode.MUST, 1, least=4),
+    _check_majors,
+    _rows_majors,
+    numbers={"least": "fewest sets a week"},
+)

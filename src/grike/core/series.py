@@ -1,0 +1,130 @@
+"""A series: its shape over the weeks, its slots, and the classes planned for them."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field, replace
+
+from grike.core.design import ClassDesign
+from grike.core.errors import InvalidInput
+from grike.core.focus import Focus
+from grike.core.kit import Kit, Room
+from grike.core.sheet import RuleSheet
+
+DAY_NAMES = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
+LEVEL_NAMES = {1: "beginners", 2: "intermediate", 3: "advanced"}
+
+
+@dataclass(frozen=True, slots=True)
+class Slot:
+    """One place on the board. ``week`` counts from 0, ``weekday`` from 0 for Monday."""
+
+    index: int
+    week: int
+    weekday: int
+    date: dt.date
+
+    @property
+    def label(self) -> str:
+        """Return the slot for people: week 3 Tuesday."""
+        return f"week {self.week + 1} {DAY_NAMES[self.weekday]}"
+
+
+@dataclass(frozen=True, slots=True)
+class SeriesShape:
+    """What a director fixes before planning. Raises InvalidInput with a sentence per field.
+
+    ``menus`` limits the focus of a weekday; a weekday without an entry may have any focus.
+    """
+
+    name: str
+    start: dt.date
+    weeks: int
+    weekdays: tuple[int, ...]
+    minutes: int
+    level: int
+    heads: int
+    room: Room
+    closed: frozenset[dt.date] = frozenset()
+    menus: Mapping[int, frozenset[Focus]] = field(default_factory=dict)
+
+    def __post_init__(self) -> None:
+        problems = _shape_problems(self)
+        if problems:
+            first = next(iter(problems.items()))
+            raise InvalidInput(first[1], place=f"shape.{first[0]}", fields=problems)
+
+    def slots(self) -> tuple[Slot, ...]:
+        """Return the slots of the board in order of date; closed days have none."""
+        monday = self.start - dt.timedelta(days=self.start.weekday())
+        out: list[Slot] = []
+        for week in range(self.weeks):
+            for weekday in sorted(self.weekdays):
+                date = monday + dt.timedelta(days=7 * week + weekday)
+                if date >= self.start and date not in self.closed:
+                    out.append(Slot(len(out), week, weekday, date))
+        return tuple(out)
+
+    def menu(self, weekday: int) -> frozenset[Focus]:
+        """Return the focuses from which a weekday may choose."""
+        return self.menus.get(weekday) or frozenset(Focus)
+
+
+def _shape_problems(shape: SeriesShape) -> dict[str, str]:
+    problems: dict[str, str] = {}
+    if not shape.name.strip():
+        problems["name"] = "The series needs a name."
+    if not 1 <= shape.weeks <= 52:
+        problems["weeks"] = f"A series has 1 to 52 weeks, not {shape.weeks}."
+    days = set(shape.weekdays)
+    if not days or len(days) != len(shape.weekdays) or not days <= set(range(7)):
+        problems["weekdays"] = "Choose at least one day of the week, each once."
+    if not 20 <= shape.minutes <= 90:
+        problems["minutes"] = (
+            f"A class of {shape.minutes} minutes cannot be planned: give 20 to 90 minutes."
+        )
+    if shape.level not in LEVEL_NAMES:
+        problems["level"] = "The level is 1 (beginners), 2 (intermediate) or 3 (advanced)."
+    if not 1 <= shape.heads <= 200:
+        problems["heads"] = f"A class has 1 to 200 people, not {shape.heads}."
+    if not problems and not shape.slots():
+        problems["closed"] = "Every day of the series is closed: open one, or move the start."
+    return problems
+
+
+@dataclass(frozen=True, slots=True)
+class PlannedClass:
+    """A design in its slot. Locked classes are left as they are by the planner."""
+
+    slot: Slot
+    design: ClassDesign
+    locked: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class SeriesPlan:
+    """A series with its rule sheet and classes, in order of slot. Slots may still be empty.
+
+    ``known`` holds ids of movements the group met before this series.
+    """
+
+    shape: SeriesShape
+    sheet: RuleSheet
+    classes: tuple[PlannedClass, ...] = ()
+    known: frozenset[str] = frozenset()
+
+    def week(self, week: int) -> tuple[PlannedClass, ...]:
+        """Return the classes of one week."""
+        return tuple(planned for planned in self.classes if planned.slot.week == week)
+
+    def with_class(self, changed: PlannedClass) -> SeriesPlan:
+        """Return the plan with one class put in or replaced."""
+        kept = [planned for planned in self.classes if planned.slot.index != changed.slot.index]
+        ordered = sorted([*kept, changed], key=lambda planned: planned.slot.index)
+        return replace(self, classes=tuple(ordered))
+
+
+def usable_kit(kits: Iterable[Kit], shape: SeriesShape) -> frozenset[Kit]:
+    """Return those kinds of kit of which the room has one for everybody."""
+    return frozenset(kit for kit in kits if not shape.room.missing([kit], shape.heads))

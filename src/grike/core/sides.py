@@ -1,0 +1,65 @@
+"""The side ledger: what the left and the right side did over a whole class."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from fractions import Fraction
+
+from grike.core.bouts import Bout, Side
+
+
+@dataclass(frozen=True, slots=True)
+class SideTotals:
+    """Seconds, reps and sets of one-sided bouts on one side."""
+
+    seconds: int = 0
+    reps: int = 0
+    sets: Fraction = Fraction(0)
+
+    def plus(self, seconds: int, reps: int, sets: Fraction) -> SideTotals:
+        """Return the totals with one more stretch of work."""
+        return SideTotals(self.seconds + seconds, self.reps + reps, self.sets + sets)
+
+
+@dataclass(frozen=True, slots=True)
+class SideLedger:
+    """Left and right totals, and those of each one-sided movement by id."""
+
+    left: SideTotals
+    right: SideTotals
+    by_movement: dict[str, tuple[SideTotals, SideTotals]]
+
+    @property
+    def equal(self) -> bool:
+        """Return whether both sides did the same, movement by movement."""
+        return self.left == self.right and all(a == b for a, b in self.by_movement.values())
+
+
+def _halves(bout: Bout) -> list[tuple[Side, int, int]]:
+    reps = bout.reps or 0
+    if bout.side is Side.SPLIT:
+        first, first_reps = (bout.seconds + 1) // 2, (reps + 1) // 2
+        return [
+            (Side.LEFT, first, first_reps),
+            (Side.RIGHT, bout.seconds - first, reps - first_reps),
+        ]
+    return [(bout.side, bout.seconds, reps)]
+
+
+def side_ledger(bouts: Iterable[Bout]) -> SideLedger:
+    """Return the ledger of all one-sided bouts; bouts of both sides at once leave no entry."""
+    totals = {Side.LEFT: SideTotals(), Side.RIGHT: SideTotals()}
+    each: dict[str, dict[Side, SideTotals]] = {}
+    for bout in bouts:
+        if bout.side is Side.BOTH:
+            continue
+        own = each.setdefault(bout.movement.id, {Side.LEFT: SideTotals(), Side.RIGHT: SideTotals()})
+        for side, seconds, reps in _halves(bout):
+            totals[side] = totals[side].plus(seconds, reps, Fraction(1, 2))
+            own[side] = own[side].plus(seconds, reps, Fraction(1, 2))
+    return SideLedger(
+        totals[Side.LEFT],
+        totals[Side.RIGHT],
+        {key: (value[Side.LEFT], value[Side.RIGHT]) for key, value in each.items()},
+    )

@@ -1,0 +1,30 @@
+"""The published sources, by id, that rules and checks name."""
+
+from __future__ import annotations
+
+SOURCES: dict[str, str] = {
+    "practice": "Common practice, no source.",
+    "acsm2011": (
+        "Garber et al., ACSM position stand, Med Sci Sports Exerc 2011;43:1334-59 "
+        "(frequency 2 to 3 days a week per major muscle group, 48 h between; from memory)."
+    ),
+    "acsm2009": (
+        "ACSM position stand on progression, Med Sci Sports Exerc 2009;41:687-708 (from memory)."
+    ),
+    "who2020": (
+        "WHO guidelines on physical activity and sedentary behaviour, 2020: muscle-strengthening "
+        "of all major groups on 2 or more days a week (from memory)."
+    ),
+    "schoenfeld2017": (
+        "Schoenfeld, Ogborn, Krieger, J Sports Sci 2017;35:1073-82: graded response to weekly "
+        "sets, under 5, 5 to 9, 10 or more (from memory)."
+    ),
+    "pelland2025": (
+        "Pelland et al., Sports Medicine 2025: fractional counting of sets, an assisting muscle "
+        "as one half (from memory)."
+    ),
+    "tabata1996": (
+        "Tabata et al., Med Sci Sports Exerc 1996;28:1327-30: 7 to 8 bouts of 20 s with 10 s rest "
+        "(from memory)."
+    ),
+}

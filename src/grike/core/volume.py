@@ -1,0 +1,200 @@
+"""Volume: sets, seconds and reps by muscle, shares and ratios, and the weekly training volume.
+
+All sums are exact fractions, so that the volume of a class is the sum over its bouts.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass, field
+from enum import StrEnum
+from fractions import Fraction
+from functools import lru_cache
+
+from grike.core.anatomy import PULL, PUSH, Face, Muscle, Region, on_face, region_of
+from grike.core.bouts import Bout, Side, steps
+from grike.core.design import ClassDesign, Level, Purpose
+from grike.core.movement import Library, Movement, Pace, Plane
+
+FULL_SET_SECONDS = 20
+FULL_SET_REPS = 5
+#: A hold counts one rep per this many seconds where reps are the yardstick (common practice).
+SECONDS_PER_HELD_REP = 3
+DEMAND: dict[Level, Fraction] = {
+    Level.EASIER: Fraction(8, 10),
+    Level.MAIN: Fraction(1),
+    Level.HARDER: Fraction(12, 10),
+}
+DEMAND_PER_LOAD_STEP = Fraction(5, 100)
+ASSIST_SHARE = Fraction(1, 2)
+
+
+class Yardstick(StrEnum):
+    """In what the weekly training volume is measured."""
+
+    SECONDS = "seconds"
+    REPS = "reps"
+    SETS = "sets"
+
+
+@dataclass(frozen=True, slots=True)
+class Amount:
+    """Sets, work seconds and reps."""
+
+    sets: Fraction = Fraction(0)
+    seconds: Fraction = Fraction(0)
+    reps: Fraction = Fraction(0)
+
+    def __add__(self, other: Amount) -> Amount:
+        return Amount(self.sets + other.sets, self.seconds + other.seconds, self.reps + other.reps)
+
+    def times(self, share: Fraction) -> Amount:
+        """Return the amount scaled by a share."""
+        return Amount(self.sets * share, self.seconds * share, self.reps * share)
+
+
+@dataclass(frozen=True, slots=True)
+class Volume:
+    """What one or more classes did to the body. ``total`` counts each bout once."""
+
+    total: Amount = Amount()
+    muscles: dict[Muscle, Amount] = field(default_factory=dict)
+    regions: dict[Region, Fraction] = field(default_factory=dict)
+    planes: dict[Plane, Fraction] = field(default_factory=dict)
+    knee: Fraction = Fraction(0)
+    hip: Fraction = Fraction(0)
+    training: dict[Yardstick, Fraction] = field(default_factory=dict)
+
+    def muscle_sets(self, muscles: Iterable[Muscle]) -> Fraction:
+        """Return the fractional sets of several muscle groups together."""
+        return sum((self.muscles[m].sets for m in muscles if m in self.muscles), Fraction(0))
+
+    @property
+    def push(self) -> Fraction:
+        """Return the fractional sets of the pushing muscles."""
+        return self.muscle_sets(PUSH)
+
+    @property
+    def pull(self) -> Fraction:
+        """Return the fractional sets of the pulling muscles."""
+        return self.muscle_sets(PULL)
+
+    @property
+    def front(self) -> Fraction:
+        """Return the fractional sets of the front of the body."""
+        return self.muscle_sets(on_face(Face.FRONT))
+
+    @property
+    def back(self) -> Fraction:
+        """Return the fractional sets of the back of the body."""
+        return self.muscle_sets(on_face(Face.BACK))
+
+
+def bout_amount(bout: Bout) -> Amount:
+    """Return sets, seconds and reps of one bout.
+
+    A bout of 20 s or 5 reps a side is one set, less in proportion; left and right together are
+    one set, so a bout on one side is half a set. An alternating timed bout is one stretch of work
+    and is counted by its full length.
+    """
+    sides = 2 if bout.side is Side.SPLIT else 1
+    if bout.reps is not None:
+        fraction = Fraction(bout.reps, sides * FULL_SET_REPS)
+        reps = Fraction(bout.reps)
+    else:
+        fraction = Fraction(bout.seconds, sides * FULL_SET_SECONDS)
+        still = bout.movement.pace is Pace.STILL
+        per_rep = (
+            Fraction(SECONDS_PER_HELD_REP)
+            if still
+            else Fraction(str(bout.movement.seconds_per_rep))
+        )
+        reps = bout.seconds / per_rep
+    share = Fraction(1, 2) if bout.side in (Side.LEFT, Side.RIGHT) else Fraction(1)
+    return Amount(min(Fraction(1), fraction) * share, Fraction(bout.seconds), reps)
+
+
+@lru_cache(maxsize=4096)
+def _shares(targets: tuple[Muscle, ...], assists: tuple[Muscle, ...]) -> dict[Muscle, Fraction]:
+    return {m: Fraction(1) for m in targets} | dict.fromkeys(assists, ASSIST_SHARE)
+
+
+def muscle_shares(movement: Movement) -> dict[Muscle, Fraction]:
+    """Return 1 for each target and one half for each assisting muscle."""
+    return _shares(movement.targets, movement.assists)
+
+
+def region_shares(movement: Movement) -> dict[Region, Fraction]:
+    """Return how one bout is shared between regions: its targets share it equally."""
+    shares: dict[Region, Fraction] = {}
+    for muscle in movement.targets:
+        region = region_of(muscle)
+        shares[region] = shares.get(region, Fraction(0)) + Fraction(1, len(movement.targets))
+    return shares
+
+
+def demand_of(bout: Bout) -> Fraction:
+    """Return the demand factor of a bout: its option, and five hundredths per load step."""
+    return DEMAND[bout.item.level] + DEMAND_PER_LOAD_STEP * bout.item.load_step
+
+
+def volume_of_bouts(bouts: Iterable[Bout]) -> Volume:
+    """Return the volume of work bouts. Warm-up and cool-down are left out by the caller."""
+    total = Amount()
+    muscles: dict[Muscle, Amount] = {}
+    regions: dict[Region, Fraction] = {}
+    planes: dict[Plane, Fraction] = {}
+    training = dict.fromkeys(Yardstick, Fraction(0))
+    knee = hip = Fraction(0)
+    for bout in bouts:
+        amount, movement = bout_amount(bout), bout.movement
+        total = total + amount
+        for muscle, share in muscle_shares(movement).items():
+            muscles[muscle] = muscles.get(muscle, Amount()) + amount.times(share)
+        for region, share in region_shares(movement).items():
+            regions[region] = regions.get(region, Fraction(0)) + amount.sets * share
+        planes[movement.plane] = planes.get(movement.plane, Fraction(0)) + amount.sets
+        knee += amount.sets if movement.knee_dominant else 0
+        hip += amount.sets if movement.hip_dominant else 0
+        demand = demand_of(bout)
+        training[Yardstick.SECONDS] += amount.seconds * demand
+        training[Yardstick.REPS] += amount.reps * demand
+        training[Yardstick.SETS] += amount.sets * demand
+    return Volume(total, muscles, regions, planes, knee, hip, training)
+
+
+def class_volume(design: ClassDesign, library: Library) -> Volume:
+    """Return the volume of one class; only its work blocks count."""
+    return volume_of_bouts(
+        step
+        for step in steps(design, library)
+        if isinstance(step, Bout) and design.blocks[step.block].purpose is Purpose.WORK
+    )
+
+
+def _merged(parts: Iterable[dict[object, Fraction]]) -> dict[object, Fraction]:
+    out: dict[object, Fraction] = {}
+    for part in parts:
+        for key, value in part.items():
+            out[key] = out.get(key, Fraction(0)) + value
+    return out
+
+
+def add_volumes(volumes: Iterable[Volume]) -> Volume:
+    """Return the sum of several classes, as of a week or a series."""
+    parts = list(volumes)
+    muscles: dict[Muscle, Amount] = {}
+    total = Amount()
+    for part in parts:
+        total = total + part.total
+        for muscle, amount in part.muscles.items():
+            muscles[muscle] = muscles.get(muscle, Amount()) + amount
+    return Volume(
+        total,
+        muscles,
+        _merged(part.regions for part in parts),  # type: ignore[misc, arg-type]
+        _merged(part.planes for part in parts),  # type: ignore[misc, arg-type]
+        sum((part.knee for part in parts), Fraction(0)),
+        sum((part.hip for part in parts), Fraction(0)),
+        _merged(part.training for part in parts),  # type: ignore[misc, arg-type]
+    )

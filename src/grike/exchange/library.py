@@ -1,0 +1,109 @@
+"""The movement library as a file."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from functools import lru_cache
+from typing import Any
+
+from grike.core.anatomy import Muscle
+from grike.core.errors import InvalidInput
+from grike.core.kit import Kit
+from grike.core.movement import (
+    Dose,
+    Family,
+    Joint,
+    Library,
+    Movement,
+    Option,
+    Pace,
+    Plane,
+    Position,
+    Role,
+    Sides,
+    StandIn,
+)
+from grike.exchange.documents import DATA, conforming, parse
+
+
+def _option(data: Mapping[str, str] | None, names: Mapping[str, str]) -> Option | None:
+    if data is None:
+        return None
+    target = data.get("movement")
+    if target is not None and target not in names:
+        raise InvalidInput(f"There is no movement '{target}'.", fix="Name one of the library.")
+    return Option(data.get("how") or names[str(target)], data["by"], target)
+
+
+def _stand_in(data: Mapping[str, str] | None) -> StandIn | None:
+    return None if data is None else StandIn(data["how"], data.get("movement"))
+
+
+def _muscles(names: list[str]) -> tuple[Muscle, ...]:
+    return tuple(Muscle(name) for name in names)
+
+
+def movement_from(data: Mapping[str, Any], names: Mapping[str, str]) -> Movement:
+    """Return one movement; ``names`` are the names of all movements by id."""
+    return Movement(
+        id=data["id"],
+        name=data["name"],
+        family=Family(data["family"]),
+        role=Role(data["role"]),
+        targets=_muscles(data["targets"]),
+        assists=_muscles(data["assists"]),
+        sides=Sides(data["sides"]),
+        plane=Plane(data["plane"]),
+        position=Position(data["position"]),
+        pace=Pace(data["pace"]),
+        level=data["level"],
+        seconds_per_rep=data["seconds_per_rep"],
+        dose=Dose(tuple(data["reps"]), tuple(data["seconds"])),
+        impact=data["impact"],
+        contacts_per_rep=data["contacts_per_rep"],
+        joints={Joint(name): load for name, load in data["joints"].items()},
+        kit=tuple(Kit(name) for name in data["kit"]),
+        easier=_option(data["easier"], names),
+        harder=_option(data["harder"], names),
+        low_impact=_option(data.get("low_impact"), names),
+        stand_in=_stand_in(data.get("stand_in")),
+        relief={Joint(name): text for name, text in data.get("relief", {}).items()},
+        met=data.get("met"),
+        foundation=data["foundation"],
+        other_names=tuple(data.get("other_names", ())),
+        prepares=_muscles(data.get("prepares", [])),
+        prepares_joints=tuple(data.get("prepares_joints", ())),
+        stretches=_muscles(data.get("stretches", [])),
+        show_from=data.get("show_from", "side"),
+        placing=data.get("placing", ""),
+        cues=tuple(data["cues"]),
+        faults=tuple(data["faults"]),
+        care=data["care"],
+    )
+
+
+def library_from(document: Any) -> Library:
+    """Return the library that a document describes. Raises InvalidInput for any fault in it."""
+    data = conforming(document, "movements")
+    names: dict[str, str] = {}
+    for number, entry in enumerate(data["movements"]):
+        taken = {name.casefold() for name in names.values()}
+        if entry["id"] in names or entry["name"].casefold() in taken:
+            raise InvalidInput(
+                f"'{entry['name']}' stands in the library twice.",
+                fix="Give each movement an id and a name of its own.",
+                place=f"movements[{number}]",
+            )
+        names[entry["id"]] = entry["name"]
+    return Library([movement_from(e, names) for e in data["movements"]], data["version"])
+
+
+def library_document() -> dict[str, Any]:
+    """Return the document of the library that ships with Grike."""
+    return parse((DATA / "movements.json").read_text(encoding="utf-8"), "movements")
+
+
+@lru_cache
+def shipped_library() -> Library:
+    """Return the library that ships with Grike."""
+    return library_from(library_document())
