@@ -7,6 +7,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 from fractions import Fraction
+from functools import lru_cache
 from typing import TypeAlias
 
 from grike.core.design import Block, ClassDesign, Handling, Item
@@ -62,6 +63,7 @@ class Gap:
 Step: TypeAlias = Bout | Gap
 
 
+@lru_cache(maxsize=8192)
 def counted_seconds(reps: int, seconds_per_rep: float, factor: float = 1.0) -> int:
     """Return the whole seconds that a counted bout takes, rounded up.
 

@@ -7,7 +7,7 @@ from fractions import Fraction
 from typing import Any
 
 from grike.core.clock import ClassClock, Cue, class_clock
-from grike.core.codec import at, check_against_library, design_from, design_to
+from grike.core.codec import check_against_library, design_from, design_to
 from grike.core.design import ClassDesign
 from grike.core.errors import InvalidInput
 from grike.core.movement import Library

@@ -89,6 +89,7 @@ class Framer:
         ready = [m for m in library if not room.missing(m.kit, heads)]
         self.prepare = [m for m in ready if m.role is Role.WARM_UP]
         self.stretch = [m for m in ready if m.role is Role.COOL_DOWN]
+        self.rest = 0
         self.groups = most_worked(class_volume(design, library), len(Muscle))
 
     def framed(self, groups: int) -> ClassDesign:
@@ -100,26 +101,28 @@ class Framer:
         warm = cover(self.prepare, must, lambda m: m.prepares, self.turn)
         cool = cover(self.stretch, must, lambda m: m.stretches, self.turn)
         frame = Frame(tuple(warm), tuple(cool), WARM_UP_SECONDS[0], HOLD_SECONDS[0])
-        left = self._left(frame)
-        for warm_seconds in WARM_UP_SECONDS[1:]:
-            if left >= 0:
+        self.rest = self._real_left(frame) + self._frame_seconds(frame)
+        frames = [frame]
+        for seconds in WARM_UP_SECONDS[1:]:
+            if self._left(frames[-1]) >= 0:
                 break
-            hold = HOLD_SECONDS[1]
-            frame = replace(frame, warm_up_seconds=warm_seconds, hold_seconds=hold)
-            left = self._left(frame)
-        return self._built(self._filled(frame) if left > SLACK_SECONDS else frame)
+            frames.append(replace(frame, warm_up_seconds=seconds, hold_seconds=HOLD_SECONDS[1]))
+        frames = self._filled(frames[-1])
+        # Changes where frame and work meet are not in the estimate, so the last word is the clock's.
+        while len(frames) > 1 and self._real_left(frames[-1]) < 0:
+            frames.pop()
+        return self._built(frames[-1])
 
-    def _filled(self, frame: Frame) -> Frame:
-        """Add to the frame, the most useful thing first, while the slot holds it."""
+    def _filled(self, frame: Frame) -> list[Frame]:
+        """Return ever fuller frames, the most useful addition first, while the slot holds them."""
+        frames = [frame]
         for grown in self._growths():
-            while True:
-                bigger = grown(frame)
+            while self._left(frames[-1]) > SLACK_SECONDS:
+                bigger = grown(frames[-1])
                 if bigger is None or self._left(bigger) < 0:
                     break
-                frame = bigger
-                if self._left(frame) <= SLACK_SECONDS:
-                    return frame
-        return frame
+                frames.append(bigger)
+        return frames
 
     def _growths(self) -> list[Callable[[Frame], Frame | None]]:
         return [
@@ -138,14 +141,14 @@ class Framer:
             return None
         reached = {g for m in frame.warm_up for g in m.prepares}
         extra = self._next(self.prepare, frame.warm_up, reached, lambda m: m.prepares)
-        return extra and replace(frame, warm_up=(*frame.warm_up, extra))
+        return replace(frame, warm_up=(*frame.warm_up, extra)) if extra else None
 
     def _more_cool_down(self, frame: Frame, most: int) -> Frame | None:
         if len(frame.cool_down) >= most:
             return None
         reached = {g for m in frame.cool_down for g in m.stretches}
         extra = self._next(self.stretch, frame.cool_down, reached, lambda m: m.stretches)
-        return extra and replace(frame, cool_down=(*frame.cool_down, extra))
+        return replace(frame, cool_down=(*frame.cool_down, extra)) if extra else None
 
     def _next(
         self,
@@ -176,11 +179,20 @@ class Framer:
             return None
         return replace(frame, welcome_seconds=frame.welcome_seconds + 10)
 
-    def _left(self, frame: Frame) -> int:
+    def _real_left(self, frame: Frame) -> int:
+        """Return the seconds of the slot that are left on the real clock of the whole class."""
         clock = class_clock(self._built(frame), self.library, known=self.known, pace=self.pace)
         return self.design.slot_seconds - clock.real_seconds
 
-    def _built(self, frame: Frame) -> ClassDesign:
+    def _frame_seconds(self, frame: Frame) -> int:
+        """Return the length of the frame alone, which is quick to work out."""
+        alone = self._built(frame, work=False)
+        return class_clock(alone, self.library, known=self.known, pace=self.pace).real_seconds
+
+    def _left(self, frame: Frame) -> int:
+        return self.rest - self._frame_seconds(frame)
+
+    def _built(self, frame: Frame, *, work: bool = True) -> ClassDesign:
         warm = _by_position(frame.warm_up, floor_first=False)
         last = self._last_work()
         cool = _by_position(frame.cool_down, floor_first=last is not None and not last.upright)
@@ -188,7 +200,7 @@ class Framer:
         if warm:
             items = tuple(Item(m.id) for m in warm)
             blocks.append(Block(Purpose.WARM_UP, Flow(frame.warm_up_seconds), items))
-        blocks += self.design.blocks
+        blocks += self.design.blocks if work else ()
         if cool:
             items = tuple(Item(m.id, seconds=_hold(m, frame)) for m in cool)
             blocks.append(Block(Purpose.COOL_DOWN, Flow(frame.hold_seconds), items))

@@ -6,8 +6,8 @@ from collections.abc import Sequence
 
 from ortools.sat.python import cp_model
 
-from grike.core.movement import CONDITIONING_FAMILIES, Family, Movement, Pace, Role
-from grike.core.planner.linear import Limits
+from grike.core.movement import CONDITIONING_FAMILIES, Family, Movement, Pace
+from grike.core.planner.linear import Limits, solver_for
 from grike.core.planner.variants import Variant, slots_for
 
 UP_OR_DOWN, KIT_CHANGE, SAME_TARGET, SAME_FAMILY, FAST_AGAIN, PLACE_CHANGE = 40, 24, 4, 6, 3, 2
@@ -52,11 +52,7 @@ def ordered(movements: Sequence[Movement], limits: Limits) -> tuple[Movement, ..
                 arc(i, j, step_cost(one, other))
     model.add_circuit(arcs)
     model.minimize(sum(literal * cost for literal, cost in costs))
-    solver = cp_model.CpSolver()
-    solver.parameters.num_workers = 1
-    solver.parameters.random_seed = limits.seed
-    solver.parameters.max_deterministic_time = limits.deterministic
-    solver.parameters.max_time_in_seconds = limits.wall
+    solver = solver_for(limits)
     if solver.solve(model) not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         return tuple(movements)
     follow = {tail: head for tail, head, literal in arcs if solver.value(literal)}
@@ -88,8 +84,3 @@ def into_blocks(order: Sequence[Movement], variant: Variant) -> list[list[Moveme
             free -= slots_for(variant, movement)
         blocks.append(block)
     return [block for block in blocks if block]
-
-
-def is_preparation(movement: Movement) -> bool:
-    """Return whether a movement belongs to warm-up or cool-down."""
-    return movement.role is not Role.WORK

@@ -50,9 +50,9 @@ class Settings:
     """
 
     skeleton_time: float = 1.0
-    week_time: float = 0.6
+    week_time: float = 0.2
     soft_time: float = 1.5
-    retries: int = 4
+    retries: int = 5
     wall_seconds: float = 20.0
     pace: Pace = DEFAULT_PACE
     on_progress: Callable[[Progress], None] = _silent

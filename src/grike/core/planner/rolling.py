@@ -5,29 +5,47 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from fractions import Fraction
-from itertools import pairwise
 
 from grike.core.planner.assembly import assembled
-from grike.core.planner.linear import Limits, Outcome
+from grike.core.planner.linear import Limits, Outcome, Solved
 from grike.core.planner.pool import PoolReport
 from grike.core.planner.problem import Problem, Progress, Settings, Stop
-from grike.core.planner.selection import Selected, Taste, scope_of, select
+from grike.core.planner.selection import (
+    Taste,
+    all_rows,
+    at_least_cost,
+    chosen_movements,
+    scope_of,
+    within_bands,
+)
 from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton
 from grike.core.rules.base import Row
 from grike.core.rules.facts import ClassFacts
-from grike.core.rules.scope import WeekSteps
+from grike.core.rules.scope import Scope, WeekSteps
 from grike.core.rules.steps import factor_band, is_lighter
 from grike.core.series import PlannedClass
 from grike.core.sheet import Mode
 
+#: How many patterns get a solve with soft bands once one of them has a plan.
+SOFT_PATTERNS = 2
 
-@dataclass(slots=True)
-class WeekAnswer:
-    """The best filling of one week so far."""
 
+@dataclass(frozen=True, slots=True)
+class WeekTask:
+    """One week with its cells: what its movements are chosen from, and the rows they obey."""
+
+    week: int
     cells: Mapping[int, Cell]
-    selected: Selected
-    rows: tuple[Row, ...] = ()
+    scope: Scope
+    rows: tuple[Row, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class WeekAnswer:
+    """A filling of one week."""
+
+    task: WeekTask
+    solved: Solved
 
 
 @dataclass(slots=True)
@@ -106,16 +124,18 @@ def week_bounds(run: Run, week: int) -> WeekSteps:
     return WeekSteps({week: (least - int(100 * there), most - int(100 * there))})
 
 
-def fill_week(run: Run, week: int, cells: Mapping[int, Cell], hard: float) -> WeekAnswer:
-    """Choose the movements of one week, given its cells."""
+def week_task(run: Run, week: int, cells: Mapping[int, Cell]) -> WeekTask:
+    """Return the task of choosing the movements of one week, given its cells."""
     sheet, shape = run.problem.plan.sheet, run.problem.plan.shape
     own = [cell for cell in cells.values() if cell.slot.week == week]
     reach = max(6, int(sheet["D4"].numbers["gap"]) + 1)
     near = {cell.slot.index for cell in own}
     around = [
-        f for i, f in run.facts.items() if i not in near and min(abs(i - n) for n in near) <= reach
+        facts
+        for index, facts in run.facts.items()
+        if index not in near
+        and (facts.slot.week == week or min(abs(index - n) for n in near) <= reach)
     ]
-    around += [f for f in run.facts.values() if f.slot.week == week and f not in around]
     scope = scope_of(
         own,
         around,
@@ -125,10 +145,7 @@ def fill_week(run: Run, week: int, cells: Mapping[int, Cell], hard: float) -> We
         run.pool.floors,
         run.pool.day_floors,
     )
-    taste = Taste(run.used, run.seed)
-    soft = run.settings.soft_time
-    selected, rows = select(scope, sheet, taste, run.limits(hard), run.limits(soft))
-    return WeekAnswer(cells, selected, tuple(rows))
+    return WeekTask(week, cells, scope, tuple(all_rows(scope, sheet)))
 
 
 def plan_weeks(run: Run) -> Failure | None:
@@ -148,10 +165,10 @@ def plan_weeks(run: Run) -> Failure | None:
             answer = _week(run, week, cells)
             if isinstance(answer, Failure):
                 return answer
-            cells = dict(answer.cells)
-            cost += answer.selected.solved.cost
-            run.cut = run.cut or answer.selected.solved.cut_by_wall
-            _take(run, week, answer)
+            cells = dict(answer.task.cells)
+            cost += answer.solved.cost
+            run.cut = run.cut or answer.solved.cut_by_wall
+            _take(run, answer)
         _close_week(run, week)
     report(run, "Done", len(weeks), len(weeks), cost)
     return None
@@ -163,16 +180,15 @@ def report(run: Run, stage: str, done: int, total: int, cost: int) -> None:
     run.stopped = run.stopped or run.stop.requested()
 
 
-def _take(run: Run, week: int, answer: WeekAnswer) -> None:
-    for index in sorted(answer.selected.movements):
-        cell = answer.cells[index]
-        before = [f for i, f in run.facts.items() if i < index]
-        known = run.problem.plan.known.union(*(f.design.movement_ids() for f in before))
-        movements = answer.selected.movements[index]
-        planned = assembled(run.problem, run.settings, cell, movements, known, run.seed)
-        run.known = known
+def _take(run: Run, answer: WeekAnswer) -> None:
+    """Assemble the classes of a filled week and take them into the history."""
+    chosen = chosen_movements(answer.task.scope, answer.solved)
+    for index in sorted(chosen):
+        earlier = [f.design.movement_ids() for i, f in run.facts.items() if i < index]
+        run.known = run.problem.plan.known.union(*earlier)
+        cell = answer.task.cells[index]
+        planned = assembled(run.problem, run.settings, cell, chosen[index], run.known, run.seed)
         run.remember(planned)
-    del week
 
 
 def _close_week(run: Run, week: int) -> None:
@@ -184,32 +200,47 @@ def _close_week(run: Run, week: int) -> None:
 
 
 def _week(run: Run, week: int, before: Mapping[int, Cell]) -> WeekAnswer | Failure:
-    """Return the best of a few skeletons for a week; the first without cost wins at once."""
-    best: WeekAnswer | None = None
-    worst: Failure | None = None
+    """Fill a week: patterns are tried with all bands hard, then the best one with soft bands."""
     past = {index: cell for index, cell in before.items() if cell.slot.week < week}
-    ahead = {index: cell for index, cell in before.items() if cell.slot.week >= week}
+    cells: dict[int, Cell] | Failure = dict(before)
+    if not any(cell.slot.week == week for cell in before.values()):
+        cells = _skeleton(run, past, ())
     refused: list[Mapping[int, Cell]] = []
-    for attempt in range(run.settings.retries + 1):
-        cells = {**past, **ahead} if attempt == 0 and ahead else None
-        if cells is None:
-            cells = _skeleton(run, past, tuple(refused))
+    tried: list[WeekTask] = []
+    taste = Taste(run.used, run.seed)
+    for _ in range(run.settings.retries + 1):
         if isinstance(cells, Failure):
-            worst = worst or cells
             break
-        answer = fill_week(run, week, cells, run.settings.week_time)
-        pattern = {i: c for i, c in cells.items() if c.slot.week == week}
-        refused.append(pattern)
-        solved = answer.selected.solved
-        if solved.outcome is not Outcome.FOUND:
+        task = week_task(run, week, cells)
+        solved = within_bands(task.scope, task.rows, taste, run.limits(run.settings.week_time))
+        if solved.outcome is Outcome.FOUND:
+            return WeekAnswer(task, solved)
+        tried.append(task)
+        refused.append({i: c for i, c in cells.items() if c.slot.week == week})
+        run.stopped = run.stopped or run.stop.requested()
+        if run.stopped:
+            break
+        cells = _skeleton(run, past, tuple(refused))
+    return _softly(run, tried, cells if isinstance(cells, Failure) else None)
+
+
+def _softly(run: Run, tried: list[WeekTask], failure: Failure | None) -> WeekAnswer | Failure:
+    """Return the cheapest filling of the patterns tried, or why the musts let none through."""
+    best: WeekAnswer | None = None
+    undecided: Failure | None = None
+    for number, task in enumerate(tried):
+        if best is not None and number >= SOFT_PATTERNS:
+            break
+        solved = at_least_cost(task.rows, run.limits(run.settings.soft_time))
+        if solved.outcome is Outcome.FOUND:
+            if best is None or solved.cost < best.solved.cost:
+                best = WeekAnswer(task, solved)
+            if best.solved.cost == 0:
+                break
+        elif failure is None or undecided is None:
             proven = solved.outcome is Outcome.IMPOSSIBLE
-            worst = Failure("movements", week, answer.rows, proven)
-            continue
-        if best is None or solved.cost < best.selected.solved.cost:
-            best = answer
-        if best.selected.solved.cost == 0 or run.stopped or run.stop.requested():
-            break
-    return best or worst or Failure("movements", week, (), False)
+            undecided = Failure("movements", task.week, task.rows, proven)
+    return best or undecided or failure or Failure("movements", None, (), False)
 
 
 def _skeleton(
@@ -217,7 +248,7 @@ def _skeleton(
 ) -> dict[int, Cell] | Failure:
     """Return cells for all open weeks; links that are only hoped for are dropped if need be."""
     # Past weeks are history now: their real classes count, not the cells from which they came.
-    kept = {index: facts for index, facts in run.facts.items()}
+    kept = dict(run.facts)
     task = SkeletonTask(
         _without_past(run.problem, past, run),
         kept,
@@ -249,8 +280,3 @@ def _loosenings(run: Run) -> list[frozenset[str]]:
     aims = [r for r in ("W2", "D3", "D2", "W7") if sheet[r].mode is Mode.AIM]
     steps = [frozenset(aims[:n]) for n in range(len(aims) + 1)]
     return steps if steps[0] == frozenset() else [frozenset(), *steps]
-
-
-def gaps_are_kept(indices: list[int], gap: int) -> bool:
-    """Return whether between neighbouring uses there are at least ``gap`` classes."""
-    return all(after - before > gap for before, after in pairwise(sorted(indices)))

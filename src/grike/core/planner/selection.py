@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 
 from grike.core.movement import Movement, Pace
@@ -19,6 +19,8 @@ from grike.core.sheet import RuleSheet
 from grike.core.volume import SECONDS_PER_HELD_REP, Yardstick
 
 #: Structure rather than rule: what it means that a class has so many slots and so much kit.
+#: Part of the time of a week that goes into the choice among equals.
+TASTE_PART = 0.2
 SLOTS, THEME = "slots", "kit-of-the-class"
 
 
@@ -132,14 +134,6 @@ def _mix(text: str, number: int, seed: int) -> int:
     return value >> 7
 
 
-@dataclass(frozen=True, slots=True)
-class Selected:
-    """The movements by slot index, with the outcome, cost and bound of the solve."""
-
-    solved: Solved
-    movements: Mapping[int, tuple[Movement, ...]]
-
-
 def chosen_movements(scope: Scope, solved: Solved) -> dict[int, tuple[Movement, ...]]:
     """Return the chosen movements of each bay, in library order."""
     return {
@@ -148,12 +142,18 @@ def chosen_movements(scope: Scope, solved: Solved) -> dict[int, tuple[Movement, 
     }
 
 
-def select(
-    scope: Scope, sheet: RuleSheet, taste: Taste, hard: Limits, soft: Limits
-) -> tuple[Selected, Sequence[Row]]:
-    """Choose movements: with all aims in their bands, or at the least cost outside them."""
-    rows = all_rows(scope, sheet)
-    solved = build(rows, hard_aims=True).solve(hard, taste.weights(scope))
-    if solved.outcome is not Outcome.FOUND:
-        solved = build(rows).solve(soft)
-    return Selected(solved, chosen_movements(scope, solved)), rows
+def within_bands(
+    scope: Scope, rows: Sequence[Row], taste: Taste, limits: Limits, *, refine: bool = True
+) -> Solved:
+    """Choose movements with all aims in their bands; ``refine``: then the best among equals."""
+    solved = build(rows, hard_aims=True).solve(limits)
+    if solved.outcome is Outcome.FOUND and refine:
+        better = replace(limits, deterministic=limits.deterministic * TASTE_PART)
+        tasted = build(rows, hard_aims=True).solve(better, taste.weights(scope), solved.chosen)
+        return tasted if tasted.outcome is Outcome.FOUND else solved
+    return solved
+
+
+def at_least_cost(rows: Sequence[Row], limits: Limits) -> Solved:
+    """Choose movements so that every must holds, at the least cost outside the bands."""
+    return build(rows).solve(limits)

@@ -16,9 +16,8 @@ from ortools.sat.python import cp_model
 
 from grike.core.anatomy import Muscle, Region, region_of
 from grike.core.focus import FOCUS_MUSCLES, Focus
-from grike.core.movement import Library
 from grike.core.planner.cells import Theme, largest_class, themes
-from grike.core.planner.linear import Limits, Outcome
+from grike.core.planner.linear import Limits, Outcome, solver_for
 from grike.core.planner.problem import Problem
 from grike.core.planner.variants import Variant, bout_seconds, variants
 from grike.core.rules.days import too_close
@@ -265,7 +264,7 @@ class _Builder:
         for week in sorted({slot.week for slot in self.task.problem.slots}):
             total, count = self._week_training(week)
             if full is not None:
-                low, target, high = factor_band(week, line)
+                low, _, high = factor_band(week, line)
                 inside = min(Fraction(1, 100), (high - low) / 6)
                 low, high = low + inside, high - inside
                 mine, theirs = total * full[1], full[0] * count
@@ -368,11 +367,7 @@ class _Builder:
 
     def solve(self, limits: Limits) -> Skeleton:
         self.model.minimize(sum((p * w for p, w in self.penalties), start=0))
-        solver = cp_model.CpSolver()
-        solver.parameters.num_workers = 1
-        solver.parameters.random_seed = limits.seed
-        solver.parameters.max_deterministic_time = limits.deterministic
-        solver.parameters.max_time_in_seconds = limits.wall
+        solver = solver_for(limits)
         status = solver.solve(self.model)
         if status == cp_model.INFEASIBLE:
             return Skeleton(Outcome.IMPOSSIBLE)
@@ -395,8 +390,3 @@ def skeleton(task: SkeletonTask, limits: Limits) -> Skeleton:
     builder = _Builder(task)
     builder.build()
     return builder.solve(limits)
-
-
-def class_themes(problem: Problem, library: Library) -> tuple[Theme, ...]:
-    """Return the kits on which classes of a problem may be built."""
-    return themes(problem.plan.shape, library)

@@ -20,6 +20,32 @@ from grike.core.volume import Volume, muscle_shares, region_shares
 
 
 @dataclass(frozen=True, slots=True)
+class Parts:
+    """What one set of a movement gives to each muscle, region and focus, in twelfths of a set."""
+
+    muscles: Mapping[Muscle, int]
+    regions: Mapping[Region, int]
+    foci: Mapping[Focus, int]
+
+
+_PARTS: dict[tuple[tuple[Muscle, ...], tuple[Muscle, ...]], Parts] = {}
+
+
+def parts_of(movement: Movement) -> Parts:
+    """Return what one set of a movement gives; worked out once for each set of muscles."""
+    key = (movement.targets, movement.assists)
+    if key not in _PARTS:
+        targets = movement.targets
+        hits = {f: sum(1 for m in targets if m in own) for f, own in FOCUS_MUSCLES.items()}
+        _PARTS[key] = Parts(
+            {m: int(TWELFTHS * share) for m, share in muscle_shares(movement).items()},
+            {r: int(TWELFTHS * share) for r, share in region_shares(movement).items()},
+            {focus: TWELFTHS * count // len(targets) for focus, count in hits.items()},
+        )
+    return _PARTS[key]
+
+
+@dataclass(frozen=True, slots=True)
 class Choice:
     """A movement in a bay: twelfths of sets, and hundredths of training volume."""
 
@@ -35,19 +61,22 @@ class Choice:
         """The name of the choice in the model."""
         return ("x", self.movement.id, self.bay)
 
+    @property
+    def parts(self) -> Parts:
+        """What one set of the movement gives, in twelfths."""
+        return parts_of(self.movement)
+
     def muscle(self, muscle: Muscle) -> int:
         """Return twelfths of sets for one muscle group."""
-        return int(self.sets * muscle_shares(self.movement).get(muscle, Fraction(0)))
+        return self.parts.muscles.get(muscle, 0) * self.sets // TWELFTHS
 
     def region(self, region: Region) -> int:
         """Return twelfths of sets for a region, to which a bout counts once."""
-        return int(self.sets * region_shares(self.movement).get(region, Fraction(0)))
+        return self.parts.regions.get(region, 0) * self.sets // TWELFTHS
 
     def on_focus(self, focus: Focus) -> int:
         """Return twelfths of sets that lie on the focus."""
-        targets = self.movement.targets
-        hits = sum(1 for muscle in targets if muscle in FOCUS_MUSCLES[focus])
-        return self.sets * hits // len(targets)
+        return self.parts.foci[focus] * self.sets // TWELFTHS
 
 
 @dataclass(frozen=True, slots=True)
