@@ -148,11 +148,12 @@ class Dose:
     seconds: tuple[int, int]
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, eq=False)
 class Movement:
     """One movement with its muscles, demands, options and teaching notes.
 
     Targets count as one set, assisting muscles as half a set. ``seconds_per_rep`` counts one side.
+    Two movements are the same when they are the same object; their ids tell them apart.
     """
 
     id: str

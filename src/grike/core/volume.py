@@ -5,15 +5,17 @@ All sums are exact fractions, so that the volume of a class is the sum over its 
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterable
 from dataclasses import dataclass, field
 from enum import StrEnum
 from fractions import Fraction
 from functools import lru_cache
+from typing import NamedTuple
 
 from grike.core.anatomy import PULL, PUSH, Face, Muscle, Region, on_face, region_of
 from grike.core.bouts import Bout, Side, steps
-from grike.core.design import ClassDesign, Level, Purpose
+from grike.core.design import ClassDesign, Item, Level, Purpose
 from grike.core.movement import Library, Movement, Pace, Plane
 
 FULL_SET_SECONDS = 20
@@ -90,7 +92,17 @@ class Volume:
         return self.muscle_sets(on_face(Face.BACK))
 
 
-def bout_amount(bout: Bout) -> Amount:
+class _Alike(NamedTuple):
+    """What decides the amount of a bout; rounds of the same are worked out once."""
+
+    item: Item
+    movement: Movement
+    side: Side
+    seconds: int
+    reps: int | None
+
+
+def bout_amount(bout: Bout | _Alike) -> Amount:
     """Return sets, seconds and reps of one bout.
 
     A bout of 20 s or 5 reps a side is one set, less in proportion; left and right together are
@@ -133,7 +145,7 @@ def region_shares(movement: Movement) -> dict[Region, Fraction]:
     return shares
 
 
-def demand_of(bout: Bout) -> Fraction:
+def demand_of(bout: Bout | _Alike) -> Fraction:
     """Return the demand factor of a bout: its option, and five hundredths per load step."""
     return DEMAND[bout.item.level] + DEMAND_PER_LOAD_STEP * bout.item.load_step
 
@@ -146,8 +158,9 @@ def volume_of_bouts(bouts: Iterable[Bout]) -> Volume:
     planes: dict[Plane, Fraction] = {}
     training = dict.fromkeys(Yardstick, Fraction(0))
     knee = hip = Fraction(0)
-    for bout in bouts:
-        amount, movement = bout_amount(bout), bout.movement
+    alike = Counter(_Alike(b.item, b.movement, b.side, b.seconds, b.reps) for b in bouts)
+    for bout, count in alike.items():
+        amount, movement = bout_amount(bout).times(Fraction(count)), bout.movement
         total = total + amount
         for muscle, share in muscle_shares(movement).items():
             muscles[muscle] = muscles.get(muscle, Amount()) + amount.times(share)

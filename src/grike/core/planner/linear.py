@@ -115,6 +115,8 @@ class RowModel:
                 cp_model.LinearExpr.weighted_sum([v for v, _ in pairs], [w for _, w in pairs])
             )
         solver = solver_for(limits)
+        # Only here: pseudo-Boolean resolution aborts on models with enforcement literals.
+        solver.parameters.use_pb_resolution = not self.costs
         if self.costs:
             solver.parameters.cp_model_presolve = True
             solver.parameters.linearization_level = 2
@@ -143,7 +145,6 @@ def solver_for(limits: Limits) -> cp_model.CpSolver:
     solver.parameters.max_deterministic_time = limits.deterministic
     solver.parameters.max_time_in_seconds = limits.wall
     solver.parameters.cp_model_presolve = False
-    solver.parameters.use_pb_resolution = True
     return solver
 
 

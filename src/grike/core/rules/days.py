@@ -81,8 +81,7 @@ def _main_row(slot: Slot, bays: Iterable[Bay], muscle: Muscle) -> Row:
     for bay in bays:
         largest = 0
         for choice in bay.choices:
-            every = sum(choice.muscle(m) for m in Muscle)
-            value = 100 * choice.muscle(muscle) - percent * every
+            value = 100 * choice.muscle(muscle) - percent * choice.all_muscles()
             terms.append((choice.key, value))
             largest = max(largest, value // choice.slots)
         big += largest * bay.slots

@@ -26,6 +26,7 @@ class Parts:
     muscles: Mapping[Muscle, int]
     regions: Mapping[Region, int]
     foci: Mapping[Focus, int]
+    together: int
 
 
 _PARTS: dict[tuple[tuple[Muscle, ...], tuple[Muscle, ...]], Parts] = {}
@@ -41,6 +42,7 @@ def parts_of(movement: Movement) -> Parts:
             {m: int(TWELFTHS * share) for m, share in muscle_shares(movement).items()},
             {r: int(TWELFTHS * share) for r, share in region_shares(movement).items()},
             {focus: TWELFTHS * count // len(targets) for focus, count in hits.items()},
+            TWELFTHS * len(targets) + TWELFTHS * len(movement.assists) // 2,
         )
     return _PARTS[key]
 
@@ -55,16 +57,19 @@ class Choice:
     sets: int
     training: int
     seconds: int
+    parts: Parts = field(init=False, repr=False, compare=False)
+
+    def __post_init__(self) -> None:
+        object.__setattr__(self, "parts", parts_of(self.movement))
 
     @property
     def key(self) -> Key:
         """The name of the choice in the model."""
         return ("x", self.movement.id, self.bay)
 
-    @property
-    def parts(self) -> Parts:
-        """What one set of the movement gives, in twelfths."""
-        return parts_of(self.movement)
+    def all_muscles(self) -> int:
+        """Return twelfths of sets, summed over all muscle groups."""
+        return self.parts.together * self.sets // TWELFTHS
 
     def muscle(self, muscle: Muscle) -> int:
         """Return twelfths of sets for one muscle group."""
