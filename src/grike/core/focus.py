@@ -1,4 +1,4 @@
-"""The focus of a class: which muscle groups it is about, and how much of it they are asked to be."""
+"""The focus of a class: the muscle groups that it is about."""
 
 from __future__ import annotations
 

@@ -150,6 +150,29 @@ def demand_of(bout: Bout | _Alike) -> Fraction:
     return DEMAND[bout.item.level] + DEMAND_PER_LOAD_STEP * bout.item.load_step
 
 
+@dataclass(frozen=True, slots=True)
+class _Share:
+    """What one bout gives, worked out once for all bouts that are alike."""
+
+    amount: Amount
+    demand: Fraction
+    muscles: tuple[tuple[Muscle, Amount], ...]
+    regions: tuple[tuple[Region, Fraction], ...]
+
+
+@lru_cache(maxsize=16384)
+def _share(bout: _Alike, count: int) -> _Share:
+    """Return what ``count`` bouts that are alike give together."""
+    amount = bout_amount(bout).times(Fraction(count))
+    movement = bout.movement
+    return _Share(
+        amount,
+        demand_of(bout),
+        tuple((m, amount.times(share)) for m, share in muscle_shares(movement).items()),
+        tuple((r, amount.sets * share) for r, share in region_shares(movement).items()),
+    )
+
+
 def volume_of_bouts(bouts: Iterable[Bout]) -> Volume:
     """Return the volume of work bouts. Warm-up and cool-down are left out by the caller."""
     total = Amount()
@@ -160,19 +183,19 @@ def volume_of_bouts(bouts: Iterable[Bout]) -> Volume:
     knee = hip = Fraction(0)
     alike = Counter(_Alike(b.item, b.movement, b.side, b.seconds, b.reps) for b in bouts)
     for bout, count in alike.items():
-        amount, movement = bout_amount(bout).times(Fraction(count)), bout.movement
+        share, movement = _share(bout, count), bout.movement
+        amount = share.amount
         total = total + amount
-        for muscle, share in muscle_shares(movement).items():
-            muscles[muscle] = muscles.get(muscle, Amount()) + amount.times(share)
-        for region, share in region_shares(movement).items():
-            regions[region] = regions.get(region, Fraction(0)) + amount.sets * share
-        planes[movement.plane] = planes.get(movement.plane, Fraction(0)) + amount.sets
+        for muscle, part in share.muscles:
+            muscles[muscle] = muscles[muscle] + part if muscle in muscles else part
+        for region, sets in share.regions:
+            regions[region] = regions.get(region, 0) + sets
+        planes[movement.plane] = planes.get(movement.plane, 0) + amount.sets
         knee += amount.sets if movement.knee_dominant else 0
         hip += amount.sets if movement.hip_dominant else 0
-        demand = demand_of(bout)
-        training[Yardstick.SECONDS] += amount.seconds * demand
-        training[Yardstick.REPS] += amount.reps * demand
-        training[Yardstick.SETS] += amount.sets * demand
+        training[Yardstick.SECONDS] += amount.seconds * share.demand
+        training[Yardstick.REPS] += amount.reps * share.demand
+        training[Yardstick.SETS] += amount.sets * share.demand
     return Volume(total, muscles, regions, planes, knee, hip, training)
 
 

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from grike.core.planner.explain import collisions
+from grike.core.planner.explain import certain_reason, collisions
 from grike.core.planner.pool import pool_report
 from grike.core.planner.problem import NeverStop, Problem, Progress, Settings, Stop
 from grike.core.planner.result import PlanResult, Status, status_of
@@ -28,12 +28,19 @@ def plan(
     """
     chosen = settings or Settings()
     pool = pool_report(problem)
-    run = Run(problem, chosen, stop or NeverStop(), seed, pool)
-    failure = plan_weeks(run)
     version = problem.library.version
+    run = Run(problem, chosen, stop or NeverStop(), seed, pool)
+    failure = first = plan_weeks(run)
+    for attempt in range(1, chosen.restarts + 1):
+        if failure is None or failure.stage == "skeleton" or run.stopped:
+            break
+        # A later week may be blocked by what an earlier one took: begin again, otherwise.
+        run = Run(problem, chosen, run.stop, seed + 7919 * attempt, pool)
+        failure = plan_weeks(run)
     if failure is not None:
-        status = Status.IMPOSSIBLE if failure.proven else Status.UNDECIDED
-        words = collisions(run, failure)
+        reason = certain_reason(problem)
+        status = Status.IMPOSSIBLE if reason else Status.UNDECIDED
+        words = (reason,) if reason else collisions(run, first or failure)
         return PlanResult(
             status, None, notes=pool.notes, collisions=words, seed=seed, library_version=version
         )
@@ -45,10 +52,10 @@ def plan(
     if run.cut:
         notes.append("The machine was slow: a solve was cut short, so another run may differ.")
     return PlanResult(
-        status_of(cost, 0, run.stopped),
+        status_of(cost, pool.bound, run.stopped),
         filled,
         cost,
-        0,
+        min(cost, pool.bound),
         by_rule,
         tuple(notes),
         seed=seed,

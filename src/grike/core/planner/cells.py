@@ -42,7 +42,7 @@ def themes(shape: SeriesShape, library: Library) -> tuple[Theme, ...]:
     """Return body weight, each usable kit, and pairs of the kits that most movements use."""
     movements = pool(shape, library)
     usable = usable_kit(Kit, shape) - ALWAYS_AT_HAND
-    singles = [kit for kit in (frozenset({k}) for k in Kit if k in usable - DUMBBELLS)]
+    singles = [frozenset({kit}) for kit in Kit if kit in usable - DUMBBELLS]
     if DUMBBELLS & usable:
         singles.insert(0, DUMBBELLS & usable)
     sized = [

@@ -3,13 +3,17 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from fractions import Fraction
 
+from grike.core.planner.cells import pool
 from grike.core.planner.linear import Outcome, colliding_rules
+from grike.core.planner.problem import Problem
 from grike.core.planner.rolling import Failure, Run
 from grike.core.planner.selection import SLOTS, THEME, build
 from grike.core.planner.skeleton import SkeletonTask, skeleton
 from grike.core.planner.variants import variants
 from grike.core.rules import BY_ID
+from grike.core.rules.steps import factor_band
 from grike.core.sheet import Mode
 
 _STRUCTURE = {
@@ -28,24 +32,51 @@ def rule_words(rule_id: str) -> str:
     return f"{rule.title.lower()} ({rule_id})"
 
 
+def certain_reason(problem: Problem) -> str:
+    """Return why no plan can exist whatever is chosen, or "" where that is not proven."""
+    shape, line = problem.plan.shape, problem.plan.sheet["W7"]
+    options = variants(shape.minutes * 60)
+    if not options:
+        return f"No format fits into {shape.minutes} minutes with a warm-up and a cool-down."
+    smallest = min(v.slots for v in options)
+    able = sum(2 if m.one_sided else 1 for m in pool(shape, problem.library))
+    if able < smallest:
+        return (
+            f"With this kit and level there are {able} movements, and the smallest class needs "
+            f"{smallest}. Way out: more kit, or a higher level."
+        )
+    if line.mode is Mode.MUST and any(low > high for low, _, high in _bands(problem)):
+        return (
+            "The rise of a week lies above its cap (W7), so no week can keep both. "
+            "Way out: a smaller rise, or a higher cap."
+        )
+    return ""
+
+
+def _bands(problem: Problem) -> list[tuple[Fraction, Fraction, Fraction]]:
+    line = problem.plan.sheet["W7"]
+    return [factor_band(week, line) for week in range(1, problem.plan.shape.weeks)]
+
+
 def collisions(run: Run, failure: Failure) -> tuple[str, ...]:
-    """Return one sentence per colliding rule or reason."""
-    if not variants(run.problem.plan.shape.minutes * 60):
-        return (f"No format fits into {run.problem.plan.shape.minutes} minutes.",)
+    """Return in plain words which rules could not be made to hold together, and ways out."""
     if failure.stage == "skeleton":
-        return _skeleton_collisions(run, failure)
+        return _skeleton_collisions(run)
     rows = [row for row in failure.rows if row.weight is None]
-    needed, decided = colliding_rules(rows, build, run.limits(run.settings.week_time))
+    needed, _ = colliding_rules(rows, build, run.limits(run.settings.week_time))
     where = f"In week {(failure.week or 0) + 1}"
     if not needed:
         return (f"{where} no plan was found in the time given; whether there is one is open.",)
+    return _sentences(f"{where} these", needed)
+
+
+def _sentences(start: str, needed: list[str]) -> tuple[str, ...]:
     words = " and ".join(rule_words(rule) for rule in needed)
-    verb = "cannot all hold" if failure.proven and decided else "could not be made to hold together"
-    ways = tuple(way_out(rule) for rule in needed if way_out(rule))
-    return (f"{where} these {verb}: {words}.", *ways)
+    ways = tuple(_WAYS[rule] for rule in needed if rule in _WAYS)
+    return (f"{start} could not be made to hold together: {words}.", *ways)
 
 
-def _skeleton_collisions(run: Run, failure: Failure) -> tuple[str, ...]:
+def _skeleton_collisions(run: Run) -> tuple[str, ...]:
     task = SkeletonTask(run.problem, dict(run.facts), week_training=dict(run.week_training))
     sheet = run.problem.plan.sheet
     skip = frozenset(r for r in _SKELETON_RULES if sheet[r].mode is not Mode.MUST)
@@ -58,10 +89,7 @@ def _skeleton_collisions(run: Run, failure: Failure) -> tuple[str, ...]:
     if not needed:
         menu = "the focus menu, the kit in the room and the level"
         return (f"With {menu} not even one class of each day can be built.",)
-    words = " and ".join(rule_words(rule) for rule in needed)
-    verb = "cannot all hold" if failure.proven else "could not be made to hold together in time"
-    ways = tuple(way_out(rule) for rule in needed if way_out(rule))
-    return (f"Before any movement is chosen these {verb}: {words}.", *ways)
+    return _sentences("Before any movement is chosen these", needed)
 
 
 _WAYS = {
@@ -78,8 +106,3 @@ _WAYS = {
     "D3": "Way out: let kit repeat.",
     "W2": "Way out: wider bands for the regions.",
 }
-
-
-def way_out(rule_id: str) -> str:
-    """Return what a director can do about a rule, or "" where there is no plain answer."""
-    return _WAYS.get(rule_id, "")

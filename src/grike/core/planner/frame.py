@@ -1,4 +1,4 @@
-"""The frame of a class: warm-up and cool-down that match the work and bring the clock to the slot."""
+"""The frame of a class: warm-up and cool-down that match the work and fill the slot."""
 
 from __future__ import annotations
 
@@ -16,8 +16,9 @@ from grike.core.planner.variants import CLOSE_SECONDS, WELCOME_SECONDS
 from grike.core.rules.classes import most_worked
 from grike.core.volume import class_volume
 
-#: How far below the slot a class may end; the check remarks on more than 90 s.
-SLACK_SECONDS = 20
+#: A class ends so many seconds before its slot does, so that a swap, or a movement that an edit
+#: before it makes new to the group, does not run it over. The check remarks on more than 90 s.
+SPARE_SECONDS, SLACK_SECONDS = 30, 55
 WARM_UP_SECONDS = (30, 25, 20)
 HOLD_SECONDS = (20, 15)
 MOST_HOLD_SECONDS, MOST_WARM_UP_SECONDS = 30, 40
@@ -104,12 +105,12 @@ class Framer:
         self.rest = self._real_left(frame) + self._frame_seconds(frame)
         frames = [frame]
         for seconds in WARM_UP_SECONDS[1:]:
-            if self._left(frames[-1]) >= 0:
+            if self._left(frames[-1]) >= SPARE_SECONDS:
                 break
             frames.append(replace(frame, warm_up_seconds=seconds, hold_seconds=HOLD_SECONDS[1]))
         frames = self._filled(frames[-1])
-        # Changes where frame and work meet are not in the estimate, so the last word is the clock's.
-        while len(frames) > 1 and self._real_left(frames[-1]) < 0:
+        # Changes where frame and work meet are not in the estimate: the clock has the last word.
+        while len(frames) > 1 and self._real_left(frames[-1]) < SPARE_SECONDS:
             frames.pop()
         return self._built(frames[-1])
 
@@ -119,7 +120,7 @@ class Framer:
         for grown in self._growths():
             while self._left(frames[-1]) > SLACK_SECONDS:
                 bigger = grown(frames[-1])
-                if bigger is None or self._left(bigger) < 0:
+                if bigger is None or self._left(bigger) < SPARE_SECONDS:
                     break
                 frames.append(bigger)
         return frames

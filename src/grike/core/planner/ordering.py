@@ -1,4 +1,4 @@
-"""The order of movements within a class: few changes first, then neighbours that let each other rest."""
+"""The order of movements within a class: few changes, and neighbours that let each other rest."""
 
 from __future__ import annotations
 

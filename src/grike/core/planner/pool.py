@@ -5,62 +5,122 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
-from grike.core.anatomy import MAJOR_GROUPS, PULL, PUSH
+from grike.core.anatomy import FACTS, MAJOR_GROUPS, PULL, PUSH, Muscle
 from grike.core.movement import Movement
-from grike.core.planner.cells import pool
+from grike.core.planner.cells import pool, themes
 from grike.core.planner.problem import Problem
 from grike.core.planner.variants import variants
-from grike.core.rules.base import TWELFTHS
+from grike.core.rules.base import TWELFTHS, plain
+from grike.core.rules.scope import parts_of
 from grike.core.sheet import Mode
-from grike.core.volume import muscle_shares
 
 
 @dataclass(frozen=True, slots=True)
 class PoolReport:
-    """Floors in twelfths of sets a week, days a week, and a sentence for each that was lowered."""
+    """Floors in twelfths of sets a week and days a week, by group or muscle, where lowered.
+
+    ``bound``: what every plan of the request costs at the least, since no choice reaches the floor.
+    """
 
     floors: dict[str, int]
     day_floors: dict[str, int]
     notes: tuple[str, ...]
+    bound: int = 0
 
 
-def _best(movements: Iterable[Movement], group: str, uses: int) -> int:
-    """Return the most twelfths per set that so many different movements give a group."""
-    muscles = MAJOR_GROUPS[group]
-    shares = sorted(
-        (sum(int(TWELFTHS * muscle_shares(m).get(x, 0)) for x in muscles) for m in movements),
-        reverse=True,
-    )
-    return sum(shares[:uses])
+@dataclass(frozen=True, slots=True)
+class _Reach:
+    """How much the pool can give in a week at the very most, ignoring days and focus."""
+
+    movements: Sequence[Movement]
+    uses: int
+    sets: int
+
+    def of(self, muscles: Iterable[Muscle]) -> int:
+        """Return twelfths of sets a week: the best movements, each used once."""
+        wanted = tuple(muscles)
+        parts = sorted(
+            (sum(parts_of(m).muscles.get(x, 0) for x in wanted) for m in self.movements),
+            reverse=True,
+        )
+        return sum(parts[: self.uses]) * self.sets
 
 
 def pool_report(problem: Problem) -> PoolReport:
     """Return what the pool of a problem can give at the very most, ignoring days and focus."""
-    shape, sheet = problem.plan.shape, problem.plan.sheet
+    shape = problem.plan.shape
     movements = pool(shape, problem.library)
-    fewest_classes = min(_classes_per_week(problem), default=0)
     options = variants(shape.minutes * 60)
-    if not options or not movements:
+    counts = _classes_per_week(problem)
+    if not options or not movements or not counts:
         return PoolReport({}, {}, ())
-    fewest_sets = min(v.sets for v in options)
-    slots = max(v.slots for v in options)
+    slots, sets = max(v.slots for v in options), max(v.sets for v in options)
     floors: dict[str, int] = {}
     day_floors: dict[str, int] = {}
     notes: list[str] = []
-    wanted = int(sheet["W1b"].numbers["least"] * TWELFTHS)
-    for group in MAJOR_GROUPS:
-        per_set = _best(movements, group, slots * fewest_classes)
-        able = per_set * fewest_sets
-        if able < wanted and sheet["W1b"].mode is not Mode.OFF:
+    fewest = min(counts)
+    reach = _Reach(movements, slots * fewest * _uses_a_week(problem), sets)
+    _lower_groups(problem, reach, floors, notes)
+    for group, muscles in MAJOR_GROUPS.items():
+        days = sum(1 for m in movements if not muscles.isdisjoint(m.targets))
+        if days < 2:
+            day_floors[group] = min(days, fewest)
+    bound = _lower_muscles(problem, reach, floors, notes) * len(counts)
+    bound += _same_kit(problem, notes)
+    return PoolReport(floors, day_floors, (*notes, *_pull_note(movements)), bound)
+
+
+def _uses_a_week(problem: Problem) -> int:
+    line = problem.plan.sheet["D4"]
+    return line.whole("per_week") if line.mode is Mode.MUST else 7
+
+
+def _lower_groups(
+    problem: Problem, reach: _Reach, floors: dict[str, int], notes: list[str]
+) -> None:
+    line = problem.plan.sheet["W1b"]
+    wanted = int(line.numbers["least"] * TWELFTHS)
+    for group, muscles in MAJOR_GROUPS.items():
+        able = reach.of(muscles)
+        if able < wanted and line.mode is not Mode.OFF:
             floors[group] = able
             notes.append(
                 f"With this kit at most {able // TWELFTHS} sets a week can reach the {group}; "
                 "the floor is lowered to that."
             )
-        days = min(2, sum(1 for m in movements if any(x in m.targets for x in MAJOR_GROUPS[group])))
-        if days < 2:
-            day_floors[group] = min(days, fewest_classes)
-    return PoolReport(floors, day_floors, (*notes, *_pull_note(movements)))
+
+
+def _lower_muscles(
+    problem: Problem, reach: _Reach, floors: dict[str, int], notes: list[str]
+) -> int:
+    """Lower the floors of W1 that the pool cannot reach; return what that costs a week."""
+    line = problem.plan.sheet["W1"]
+    if line.mode is Mode.OFF:
+        return 0
+    wanted = int(line.numbers["least"] * TWELFTHS)
+    short: list[str] = []
+    bound = 0
+    for muscle in Muscle:
+        able = reach.of((muscle,))
+        if able < wanted:
+            floors[muscle.value] = able
+            short.append(FACTS[muscle].name.lower())
+            bound += line.weight * (wanted - able)
+    if short:
+        notes.append(
+            f"With this kit and level the pool cannot give {plain(line.numbers['least'])} sets a "
+            f"week to: {', '.join(short)}. More kit would mend that."
+        )
+    return bound if line.mode is Mode.AIM else 0
+
+
+def _same_kit(problem: Problem, notes: list[str]) -> int:
+    """Return what D3 costs where there is only one kit to build classes on."""
+    line = problem.plan.sheet["D3"]
+    if line.mode is Mode.OFF or len(themes(problem.plan.shape, problem.library)) > 1:
+        return 0
+    notes.append("There is only one kit to build classes on, so it is the same every day.")
+    return line.weight * (len(problem.slots) - 1) if line.mode is Mode.AIM else 0
 
 
 def _classes_per_week(problem: Problem) -> list[int]:

@@ -53,6 +53,7 @@ class Settings:
     week_time: float = 0.2
     soft_time: float = 1.5
     retries: int = 5
+    restarts: int = 3
     wall_seconds: float = 20.0
     pace: Pace = DEFAULT_PACE
     on_progress: Callable[[Progress], None] = _silent

@@ -169,14 +169,14 @@ def plan_weeks(run: Run) -> Failure | None:
             cost += answer.solved.cost
             run.cut = run.cut or answer.solved.cut_by_wall
             _take(run, answer)
-        _close_week(run, week)
+        close_week(run, week)
     report(run, "Done", len(weeks), len(weeks), cost)
     return None
 
 
 def report(run: Run, stage: str, done: int, total: int, cost: int) -> None:
     """Tell the caller how far the run is."""
-    run.settings.on_progress(Progress(stage, done, total, cost, 0))
+    run.settings.on_progress(Progress(stage, done, total, cost, run.pool.bound))
     run.stopped = run.stopped or run.stop.requested()
 
 
@@ -191,7 +191,8 @@ def _take(run: Run, answer: WeekAnswer) -> None:
         run.remember(planned)
 
 
-def _close_week(run: Run, week: int) -> None:
+def close_week(run: Run, week: int) -> None:
+    """Note the training volume that a week really holds."""
     yardstick = run.problem.plan.sheet.yardstick
     members = [f for f in run.facts.values() if f.slot.week == week]
     run.week_training[week] = sum(

@@ -9,14 +9,15 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from fractions import Fraction
-from itertools import combinations
+from itertools import combinations, pairwise
+from statistics import median
 from typing import Any
 
 from ortools.sat.python import cp_model
 
 from grike.core.anatomy import Muscle, Region, region_of
 from grike.core.focus import FOCUS_MUSCLES, Focus
-from grike.core.planner.cells import Theme, largest_class, themes
+from grike.core.planner.cells import Theme, largest_class, pool, themes
 from grike.core.planner.linear import Limits, Outcome, solver_for
 from grike.core.planner.problem import Problem
 from grike.core.planner.variants import Variant, bout_seconds, variants
@@ -78,10 +79,10 @@ def training_guess(variant: Variant, yardstick: Yardstick, theme: Theme) -> int:
     if yardstick is Yardstick.SECONDS:
         if not variant.counted or not movements:
             return 100 * variant.work_seconds()
-        mean = sum(bout_seconds(variant, m) for m in movements) / len(movements)
-        return round(100 * variant.slots * variant.sets * mean)
-    rates = [1 / m.seconds_per_rep for m in movements] or [0.5]
-    return round(100 * variant.work_seconds() * sum(rates) / len(rates))
+        typical = median(bout_seconds(variant, m) for m in movements)
+        return round(100 * variant.slots * variant.sets * typical)
+    rate = median(1 / m.seconds_per_rep for m in movements) if movements else 0.5
+    return round(100 * variant.work_seconds() * rate)
 
 
 class _Builder:
@@ -98,6 +99,9 @@ class _Builder:
         self.theme: dict[tuple[int, int], Any] = {}
         self.variant: dict[tuple[int, int], Any] = {}
         self.penalties: list[tuple[Any, int]] = []
+        every = Theme(frozenset(), tuple(pool(self.shape, problem.library)))
+        yardstick = self.sheet.yardstick
+        self.guesses = [training_guess(v, yardstick, every) for v in self.variants]
         share = self.sheet["C1"].numbers["share"] if self._on("C1") else Fraction(0)
         self.largest = {
             (focus, number): largest_class(focus, theme, float(share) / 100)
@@ -205,7 +209,7 @@ class _Builder:
             return
         line = self.sheet[rule]
         order = self.task.problem.slots
-        for before, after in zip(order, order[1:], strict=False):
+        for before, after in pairwise(order):
             ours = self._features(after.index, rule)
             for feature, literal in self._features(before.index, rule).items():
                 if feature not in ours:
@@ -219,17 +223,7 @@ class _Builder:
 
     def _class_training(self, index: int) -> Any:
         """Return the training volume of an open class as an expression, in hundredths."""
-        yardstick = self.sheet.yardstick
-        if yardstick is Yardstick.SECONDS:
-            mean = Theme(frozenset(), self.themes[0].movements)
-            return sum(
-                self.variant[index, n] * training_guess(v, yardstick, mean)
-                for n, v in enumerate(self.variants)
-            )
-        return sum(
-            self.variant[index, n] * training_guess(v, yardstick, self.themes[0])
-            for n, v in enumerate(self.variants)
-        )
+        return sum(self.variant[index, n] * guess for n, guess in enumerate(self.guesses))
 
     def _week_training(self, week: int) -> tuple[Any, int]:
         """Return (training volume of a week in hundredths, number of its classes)."""
@@ -331,9 +325,10 @@ class _Builder:
                 if (index, cell.focus) not in self.focus:
                     continue
                 number = next(n for n, t in enumerate(self.themes) if t.kit == cell.theme.kit)
-                literals += [self.focus[index, cell.focus], self.theme[index, number]]
+                kind = self._features(index, "D2")[cell.variant.kind]
+                literals += [self.focus[index, cell.focus], self.theme[index, number], kind]
             if literals:
-                self.model.add_bool_or([literal.negated() for literal in literals])
+                self.model.add(sum(literals) <= len(literals) - 1)
 
     def _tie_breaks(self) -> None:
         """Prefer different focuses and kits within a week, other formats than the week before."""

@@ -25,6 +25,9 @@ BREATHER_SECONDS = 45
 #: Seconds of a counted bout when nothing is known but its reps.
 SECONDS_PER_REP_GUESS = 2.3
 HOLD_SECONDS = 30
+#: (blocks, slots of each); even, so that movements of one and two slots always pack.
+CIRCUIT_BLOCKS = ((1, 6), (1, 8), (1, 10), (1, 12), (2, 4), (2, 6), (2, 8), (3, 4), (3, 6), (2, 10))
+SUPERSET_BLOCKS = ((1, 6), (1, 8), (2, 4), (2, 6), (3, 4), (2, 8))
 
 
 @dataclass(frozen=True, slots=True)
@@ -97,13 +100,14 @@ def frame_seconds(slot_seconds: int) -> tuple[int, int]:
     """Return the shortest and the longest work part for a slot."""
     talk = WELCOME_SECONDS + CLOSE_SECONDS
     longest = slot_seconds - talk - LEAST_FRAME_SECONDS
-    return max(240, slot_seconds - talk - MOST_FRAME_SECONDS), longest
+    most_frame = max(MOST_FRAME_SECONDS, slot_seconds * 3 // 10)
+    return max(240, slot_seconds - talk - most_frame), longest
 
 
 def _circuits() -> Iterator[Variant]:
     for work, rest in ((30, 15), (30, 20), (40, 15), (40, 20), (45, 15), (45, 30), (50, 20)):
-        for rounds in (2, 3, 4):
-            for blocks, size in ((1, 6), (1, 8), (1, 10), (1, 12), (2, 4), (2, 6), (2, 8), (3, 4)):
+        for rounds in (2, 3, 4, 5):
+            for blocks, size in CIRCUIT_BLOCKS:
                 fmt = TimedCircuit(work, rest, rounds, max(rest, 45))
                 yield Variant(fmt, blocks, size, rounds)
 
@@ -111,7 +115,7 @@ def _circuits() -> Iterator[Variant]:
 def _supersets() -> Iterator[Variant]:
     for work in (40, 50):
         for sets in (2, 3, 4):
-            for blocks, size in ((1, 6), (1, 8), (2, 4), (2, 6)):
+            for blocks, size in SUPERSET_BLOCKS:
                 fmt = Superset(sets, 40, 60, change_seconds=15, work_seconds=work)
                 yield Variant(fmt, blocks, size, sets)
 
@@ -119,7 +123,7 @@ def _supersets() -> Iterator[Variant]:
 def _straight() -> Iterator[Variant]:
     for reps in (8, 10, 12, 15):
         for sets in (2, 3, 4):
-            for size in (6, 8, 10, 12):
+            for size in (6, 8, 10, 12, 14):
                 yield Variant(StraightSets(sets, 30, 45, reps=reps), 1, size, sets)
 
 

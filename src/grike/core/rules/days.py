@@ -43,7 +43,7 @@ def _check_d1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
 
 
 def _rows_d1(scope: Scope, line: RuleSetting) -> Iterator[Row]:
-    """A choice ``main`` is forced to 1 where a group reaches its share; two near classes share none."""
+    """``main`` is forced to 1 where a group reaches its share; two near classes share none."""
     classes = [entry for entry in scope.by_slot() if _focus(entry[1], entry[2]) is not Focus.WHOLE]
     marked: set[tuple[Muscle, int]] = set()
     for place, (slot, bays, fixed) in enumerate(classes):

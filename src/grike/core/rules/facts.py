@@ -93,13 +93,20 @@ class Facts:
         known = plan.known
         classes: list[ClassFacts] = []
         for planned in plan.classes:
+            own = frozenset(planned.design.movement_ids())
             entry = old.get(planned.slot.index)
-            if entry is None or entry.facts.planned != planned or entry.known != known:
-                entry = _Cached(known, ClassFacts(planned, library, known, pace))
+            # Only what the class itself holds can be new in it, so only that much of the past counts.
+            if entry is None or entry.known != known & own or entry.facts.planned != planned:
+                entry = _Cached(known & own, ClassFacts(planned, library, known & own, pace))
             self._cache[planned.slot.index] = entry
             classes.append(entry.facts)
-            known = known | frozenset(planned.design.movement_ids())
+            known = known | own
         self.classes: tuple[ClassFacts, ...] = tuple(classes)
+        self._old_weeks: dict[int, tuple[tuple[ClassFacts, ...], Volume]] = (
+            {w: (before.weeks[w], v) for w, v in before.week_volumes.items()}
+            if old and before
+            else {}
+        )
 
     @property
     def shape(self) -> SeriesShape:

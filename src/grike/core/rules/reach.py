@@ -26,7 +26,8 @@ def _check_w4(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                     "W4",
                     line.mode,
                     Place(week),
-                    f"The {group} are worked on {len(hits)} of the week's days; {days} are the least.",
+                    f"The {group} are worked on {len(hits)} days of the week, "
+                    f"at least {days} are asked.",
                     f"Add two sets for the {group} on one more day of week {week + 1}.",
                     cost=0 if line.mode is Mode.MUST else line.weight * (days - len(hits)),
                 )

@@ -1,4 +1,4 @@
-"""The volume steps: week on week, the training volume rises by its target and not beyond its cap."""
+"""The volume steps: week on week, the training volume rises by its target, not beyond its cap."""
 
 from __future__ import annotations
 

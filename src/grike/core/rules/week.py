@@ -63,7 +63,8 @@ def _rows_w1(scope: Scope, line: RuleSetting) -> Iterator[Row]:
             terms = scope.week_terms(week, _amount_of(muscle))
             there = _fixed_sets(scope, week, (muscle,))
             where = f"week {week + 1}, {FACTS[muscle].name.lower()}"
-            yield Row("W1", where, tuple(terms), low=least - there, weight=row_weight(line))
+            floor = min(least, scope.floors.get(muscle.value, least))
+            yield Row("W1", where, tuple(terms), low=floor - there, weight=row_weight(line))
             if share_wins:
                 scaled = merge(
                     (terms, percent.denominator * 100),
@@ -113,7 +114,8 @@ def _check_majors(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                     "W1b",
                     line.mode,
                     Place(week),
-                    f"The {group} get {plain(sets)} sets; {plain(line.numbers['least'])} are the least.",
+                    f"The {group} get {plain(sets)} sets; "
+                    f"the least is {plain(line.numbers['least'])}.",
                     f"Put a movement for the {group} into week {week + 1}.",
                     cost=0
                     if line.mode is Mode.MUST

@@ -1,0 +1,51 @@
+"""Edits of one class: pure functions from a design to a design."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from grike.core.design import ClassDesign, Handling, Item, Purpose
+from grike.core.errors import InvalidInput
+from grike.core.format import Superset
+from grike.core.movement import Library, Movement
+
+
+def item_at(design: ClassDesign, block: int, place: int) -> Item:
+    """Return the item of a block. Raises InvalidInput where there is none."""
+    if 0 <= block < len(design.blocks) and 0 <= place < len(design.blocks[block].items):
+        return design.blocks[block].items[place]
+    raise InvalidInput(
+        "There is no movement at that place.",
+        "The class may have changed in the meantime.",
+        "Load the class again.",
+        place=f"blocks[{block}].items[{place}]",
+    )
+
+
+def handling_for(design: ClassDesign, block: int, movement: Movement) -> Handling:
+    """Return how a movement handles its sides in a block: split in supersets, else two bouts."""
+    inside = design.blocks[block].format
+    timed_superset = isinstance(inside, Superset) and inside.work_seconds is not None
+    return Handling.SPLIT if movement.one_sided and timed_superset else Handling.TWO_BOUTS
+
+
+def swapped(
+    design: ClassDesign, block: int, place: int, movement_id: str, library: Library
+) -> ClassDesign:
+    """Return the class with one movement replaced; its dose goes back to that of the block.
+
+    Raises InvalidInput where nothing stands at that place, NotFound for an unknown movement.
+    """
+    item_at(design, block, place)
+    movement = library[movement_id]
+    item = Item(movement_id, handling=handling_for(design, block, movement))
+    items = list(design.blocks[block].items)
+    items[place] = item
+    blocks = list(design.blocks)
+    blocks[block] = replace(design.blocks[block], items=tuple(items))
+    return replace(design, blocks=tuple(blocks))
+
+
+def work_blocks(design: ClassDesign) -> list[int]:
+    """Return the indices of the blocks that hold the work."""
+    return [n for n, block in enumerate(design.blocks) if block.purpose is Purpose.WORK]

@@ -1,0 +1,125 @@
+"""Ranked alternatives for one movement, and what each would change by the rule checks."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
+
+from grike.core.anatomy import FACTS, Muscle
+from grike.core.design import Purpose
+from grike.core.editing import item_at, swapped
+from grike.core.movement import Movement, Role
+from grike.core.planner.cells import pool
+from grike.core.rules import Facts, Finding, broken_musts, cost_by_rule, findings
+from grike.core.rules.classes import changes
+from grike.core.rules.facts import ClassFacts
+from grike.core.volume import muscle_shares
+
+#: How many of the most alike movements are held against all rules.
+SHORT_LIST = 18
+
+
+@dataclass(frozen=True, slots=True)
+class Alternative:
+    """A movement that could stand in a place, with the effects of putting it there."""
+
+    movement: Movement
+    cost_change: int
+    musts_broken: int
+    seconds_change: int
+    effects: tuple[str, ...]
+    breaks: tuple[str, ...]
+    mends: tuple[str, ...]
+
+
+def likeness(one: Movement, other: Movement) -> float:
+    """Return how alike two movements are: shared muscles first, then family and position."""
+    ours, theirs = muscle_shares(one), muscle_shares(other)
+    common = sum(float(min(ours[m], theirs[m])) for m in ours if m in theirs)
+    size = max(1.0, float(max(sum(ours.values()), sum(theirs.values()))))
+    value = common / size + 0.3 * (one.family is other.family)
+    return value + 0.1 * (one.position is other.position) + 0.1 * (one.sides is other.sides)
+
+
+def candidates(facts: Facts, slot: int, block: int, place: int) -> list[Movement]:
+    """Return the movements that could stand in a place, the most alike first."""
+    member = class_at(facts, slot)
+    now = facts.library[item_at(member.design, block, place).movement_id]
+    taken = set(member.design.movement_ids(member.design.blocks[block].purpose))
+    if now.role is Role.WORK:
+        options: Iterable[Movement] = pool(facts.shape, facts.library)
+    else:
+        room, heads = facts.shape.room, facts.shape.heads
+        options = [m for m in facts.library.of_role(now.role) if not room.missing(m.kit, heads)]
+    fitting = [m for m in options if m.id not in taken and m.fetched_kit <= member.design.kit]
+    return sorted(fitting, key=lambda m: (-likeness(now, m), m.id))
+
+
+def class_at(facts: Facts, slot: int) -> ClassFacts:
+    """Return the facts of the class in a slot; the caller has made sure that there is one."""
+    return next(member for member in facts.classes if member.slot.index == slot)
+
+
+def alternatives(
+    facts: Facts, slot: int, block: int, place: int, most: int = 8
+) -> Sequence[Alternative]:
+    """Return the best alternatives: none that breaks a must before one that breaks none."""
+    before = findings(facts)
+    now = class_at(facts, slot)
+    out = [
+        _judged(facts, before, now, block, place, movement)
+        for movement in candidates(facts, slot, block, place)[:SHORT_LIST]
+    ]
+    out.sort(key=lambda a: (a.musts_broken, a.cost_change))
+    return out[:most]
+
+
+def _judged(
+    facts: Facts,
+    before: Sequence[Finding],
+    now: ClassFacts,
+    block: int,
+    place: int,
+    movement: Movement,
+) -> Alternative:
+    design = swapped(now.design, block, place, movement.id, facts.library)
+    plan = facts.plan.with_class(replace(now.planned, design=design))
+    after_facts = Facts(plan, facts.library, facts.pace, before=facts)
+    after = findings(after_facts)
+    then = class_at(after_facts, now.slot.index)
+    new = [f for f in after if f not in before]
+    gone = [f for f in before if f not in after]
+    cost = sum(cost_by_rule(after).values()) - sum(cost_by_rule(before).values())
+    return Alternative(
+        movement,
+        cost,
+        len(broken_musts(new)),
+        then.clock.real_seconds - now.clock.real_seconds,
+        tuple(effects(now, then, block)),
+        tuple(f.what for f in new),
+        tuple(f.what for f in gone),
+    )
+
+
+def effects(now: ClassFacts, then: ClassFacts, block: int) -> list[str]:
+    """Return in plain words what a change does to muscles, kit and position."""
+    out: list[str] = []
+    if now.design.blocks[block].purpose is Purpose.WORK:
+        gains: list[tuple[float, Muscle]] = []
+        for muscle in Muscle:
+            gain = float(then.volume.muscle_sets((muscle,)) - now.volume.muscle_sets((muscle,)))
+            if gain:
+                gains.append((gain, muscle))
+        gains.sort(key=lambda entry: -abs(entry[0]))
+        out += [f"{FACTS[m].name} {gain:+g} sets" for gain, m in gains[:3]]
+    kit_now, ups_now = changes([m for _, _, m in now.work_movements()])
+    kit_then, ups_then = changes([m for _, _, m in then.work_movements()])
+    for difference, name in (
+        (kit_then - kit_now, "kit change"),
+        (ups_then - ups_now, "up or down"),
+    ):
+        if difference:
+            count = abs(difference)
+            words = f"{count} {name}{'s' if count > 1 else ''}"
+            out.append(f"{words} {'more' if difference > 0 else 'less'}")
+    return out

@@ -1,0 +1,112 @@
+"""Re-fill: other movements for one class whose focus, format and kit stay, with the rest locked."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from grike.core.design import ClassDesign
+from grike.core.editing import work_blocks
+from grike.core.errors import Conflict
+from grike.core.format import Flow, TimedCircuit
+from grike.core.movement import Library
+from grike.core.planner.assembly import assembled
+from grike.core.planner.cells import Theme, pool
+from grike.core.planner.linear import Outcome
+from grike.core.planner.pool import pool_report
+from grike.core.planner.problem import NeverStop, Problem, Settings
+from grike.core.planner.rolling import Run, WeekTask, close_week, kept_facts, week_bounds
+from grike.core.planner.selection import (
+    Taste,
+    all_rows,
+    at_least_cost,
+    chosen_movements,
+    scope_of,
+    within_bands,
+)
+from grike.core.planner.skeleton import Cell
+from grike.core.planner.variants import Variant, slots_for, variants
+from grike.core.series import PlannedClass
+
+#: Weight with which a movement that is there now is avoided among plans of equal cost.
+AVOID = 3
+
+
+def variant_of(design: ClassDesign, library: Library) -> Variant:
+    """Return the variant in which a class stands, or the nearest that fits its slot.
+
+    A class whose work blocks are not alike has no variant of its own.
+    """
+    blocks = [design.blocks[number] for number in work_blocks(design)]
+    formats = {block.format for block in blocks}
+    probe = Variant(blocks[0].format, len(blocks), 0, blocks[0].sets) if blocks else None
+    if probe is not None and len(formats) == 1:
+        sizes = [sum(slots_for(probe, library[i.movement_id]) for i in b.items) for b in blocks]
+        even = sizes[0] % 2 == 0 or not isinstance(probe.format, TimedCircuit)
+        if len(set(sizes)) == 1 and even and not isinstance(probe.format, Flow):
+            return replace(probe, block_slots=sizes[0])
+    kind = design.main_format()
+    wanted = sum(len(block.items) for block in blocks)
+    options = [v for v in variants(design.slot_seconds) if v.kind == kind]
+    options = options or list(variants(design.slot_seconds))
+    if not options:
+        raise Conflict("No format fits this slot.", fix="Make the class longer.")
+    return min(options, key=lambda v: abs(v.slots - wanted))
+
+
+def refill(
+    problem: Problem, slot: int, seed: int, settings: Settings | None = None
+) -> PlannedClass:
+    """Return the class of a slot with other movements, every must kept if that is possible.
+
+    Raises Conflict where the slot is empty or locked, or where no filling keeps the musts.
+    """
+    chosen = settings or Settings()
+    now = next((p for p in problem.plan.classes if p.slot.index == slot), None)
+    if now is None or now.locked:
+        what = "is locked" if now else "has no class yet"
+        raise Conflict(f"The slot {what}.", fix="Unlock it first." if now else "Plan it first.")
+    own = replace(problem, free=frozenset({slot}))
+    run = Run(own, chosen, NeverStop(), seed, pool_report(problem))
+    for facts in kept_facts(own, chosen).values():
+        run.facts[facts.slot.index] = facts
+    task = _task(run, now)
+    used = dict.fromkeys(now.design.movement_ids(), AVOID)
+    taste, limits = Taste(used, seed), run.limits(chosen.week_time)
+    solved = within_bands(task.scope, task.rows, taste, limits)
+    if solved.outcome is not Outcome.FOUND:
+        solved = at_least_cost(task.rows, run.limits(chosen.soft_time))
+    if solved.outcome is not Outcome.FOUND:
+        raise Conflict(
+            "No other filling keeps every must rule.",
+            "The classes around it leave too few movements.",
+            "Unlock a neighbour, or choose other kit or another focus.",
+        )
+    movements = chosen_movements(task.scope, solved)[slot]
+    before = [p.design.movement_ids() for p in problem.plan.classes if p.slot.index < slot]
+    known = problem.plan.known.union(*before)
+    return assembled(own, chosen, task.cells[slot], movements, known, seed)
+
+
+def _task(run: Run, now: PlannedClass) -> WeekTask:
+    problem = run.problem
+    library, shape, sheet = problem.library, problem.plan.shape, problem.plan.sheet
+    movements = tuple(m for m in pool(shape, library) if m.fetched_kit <= now.design.kit)
+    theme = Theme(now.design.kit, movements)
+    cell = Cell(now.slot, now.design.focus, variant_of(now.design, library), theme)
+    week = now.slot.week
+    for other in sorted({f.slot.week for f in run.facts.values() if f.slot.week < week}):
+        close_week(run, other)
+    reach = max(6, int(sheet["D4"].numbers["gap"]) + 1)
+    around = [
+        f for i, f in run.facts.items() if f.slot.week == week or abs(i - now.slot.index) <= reach
+    ]
+    scope = scope_of(
+        [cell],
+        around,
+        sheet,
+        shape.minutes * 60,
+        week_bounds(run, week),
+        run.pool.floors,
+        run.pool.day_floors,
+    )
+    return WeekTask(week, {now.slot.index: cell}, scope, tuple(all_rows(scope, sheet)))
