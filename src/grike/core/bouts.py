@@ -4,11 +4,10 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
 from enum import StrEnum
 from fractions import Fraction
 from functools import lru_cache
-from typing import TypeAlias
+from typing import NamedTuple, TypeAlias
 
 from grike.core.design import Block, ClassDesign, Handling, Item
 from grike.core.errors import InvalidInput
@@ -35,8 +34,7 @@ class Side(StrEnum):
     SPLIT = "split"
 
 
-@dataclass(frozen=True, slots=True)
-class Bout:
+class Bout(NamedTuple):
     """One stretch of work on one movement. ``reps`` is the planned count of a counted bout."""
 
     block: int
@@ -49,8 +47,7 @@ class Bout:
     reps: int | None = None
 
 
-@dataclass(frozen=True, slots=True)
-class Gap:
+class Gap(NamedTuple):
     """Time between bouts. ``absorbs``: whether changes and showings may happen inside it."""
 
     block: int

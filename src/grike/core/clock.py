@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
+from typing import NamedTuple
 
 from grike.core.bouts import Bout, Gap, Side, Step, steps
 from grike.core.design import ClassDesign, Purpose
@@ -28,8 +29,7 @@ class CueKind(StrEnum):
     BREATHER = "breather"
 
 
-@dataclass(frozen=True, slots=True)
-class Cue:
+class Cue(NamedTuple):
     """Seconds ``start`` to ``end`` of the class. ``extra``: seconds the nominal clock lacks."""
 
     kind: CueKind

@@ -92,7 +92,7 @@ class Volume:
         return self.muscle_sets(on_face(Face.BACK))
 
 
-class _Alike(NamedTuple):
+class Alike(NamedTuple):
     """What decides the amount of a bout; rounds of the same are worked out once."""
 
     item: Item
@@ -102,7 +102,13 @@ class _Alike(NamedTuple):
     reps: int | None
 
 
-def bout_amount(bout: Bout | _Alike) -> Amount:
+def alike(bouts: Iterable[Bout]) -> Counter[Alike]:
+    """Return how many bouts of each kind there are, in the order of their first."""
+    return Counter(Alike(b.item, b.movement, b.side, b.seconds, b.reps) for b in bouts)
+
+
+@lru_cache(maxsize=16384)
+def bout_amount(bout: Alike) -> Amount:
     """Return sets, seconds and reps of one bout.
 
     A bout of 20 s or 5 reps a side is one set, less in proportion; left and right together are
@@ -145,7 +151,7 @@ def region_shares(movement: Movement) -> dict[Region, Fraction]:
     return shares
 
 
-def demand_of(bout: Bout | _Alike) -> Fraction:
+def demand_of(bout: Alike) -> Fraction:
     """Return the demand factor of a bout: its option, and five hundredths per load step."""
     return DEMAND[bout.item.level] + DEMAND_PER_LOAD_STEP * bout.item.load_step
 
@@ -161,7 +167,7 @@ class _Share:
 
 
 @lru_cache(maxsize=16384)
-def _share(bout: _Alike, count: int) -> _Share:
+def _share(bout: Alike, count: int) -> _Share:
     """Return what ``count`` bouts that are alike give together."""
     amount = bout_amount(bout).times(Fraction(count))
     movement = bout.movement
@@ -181,8 +187,7 @@ def volume_of_bouts(bouts: Iterable[Bout]) -> Volume:
     planes: dict[Plane, Fraction] = {}
     training = dict.fromkeys(Yardstick, Fraction(0))
     knee = hip = Fraction(0)
-    alike = Counter(_Alike(b.item, b.movement, b.side, b.seconds, b.reps) for b in bouts)
-    for bout, count in alike.items():
+    for bout, count in alike(bouts).items():
         share, movement = _share(bout, count), bout.movement
         amount = share.amount
         total = total + amount

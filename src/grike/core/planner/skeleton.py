@@ -145,17 +145,14 @@ class _Builder:
         self._one_of([self.variant[i, v] for v in range(len(self.variants))])
         for focus in foci:
             for number in range(len(self.themes)):
-                too_big = [
+                fitting = [
                     self.variant[i, v]
                     for v, variant in enumerate(self.variants)
-                    if variant.slots > self.largest[focus, number]
+                    if variant.slots <= self.largest[focus, number]
                 ]
-                both = [self.focus[i, focus], self.theme[i, number]]
-                if len(too_big) == len(self.variants):
-                    self.model.add_bool_or([literal.negated() for literal in both])
-                else:
-                    for literal in too_big:
-                        self.model.add_bool_or([x.negated() for x in (*both, literal)])
+                if len(fitting) < len(self.variants):
+                    both = self.focus[i, focus] + self.theme[i, number]
+                    self.model.add(both <= 1 + sum(fitting))
 
     def _recovery(self) -> None:
         """D1: what is at the heart of two near classes must not be the same."""
@@ -363,6 +360,10 @@ class _Builder:
     def solve(self, limits: Limits) -> Skeleton:
         self.model.minimize(sum((p * w for p, w in self.penalties), start=0))
         solver = solver_for(limits)
+        # Here presolve pays: pair conflicts and one-of-many choices shrink a good deal.
+        solver.parameters.cp_model_presolve = True
+        solver.parameters.linearization_level = 2
+        solver.parameters.cp_model_probing_level = 0
         status = solver.solve(self.model)
         if status == cp_model.INFEASIBLE:
             return Skeleton(Outcome.IMPOSSIBLE)

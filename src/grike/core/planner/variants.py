@@ -23,7 +23,7 @@ LEAST_FRAME_SECONDS = 380
 MOST_FRAME_SECONDS = 900
 BREATHER_SECONDS = 45
 #: Seconds of a counted bout when nothing is known but its reps.
-SECONDS_PER_REP_GUESS = 2.3
+SECONDS_PER_REP_GUESS = 3.0
 HOLD_SECONDS = 30
 #: (blocks, slots of each); even, so that movements of one and two slots always pack.
 CIRCUIT_BLOCKS = ((1, 6), (1, 8), (1, 10), (1, 12), (2, 4), (2, 6), (2, 8), (3, 4), (3, 6), (2, 10))

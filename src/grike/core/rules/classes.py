@@ -24,7 +24,7 @@ from grike.core.rules.base import (
 from grike.core.rules.facts import ClassFacts, Facts
 from grike.core.rules.scope import Choice, Scope
 from grike.core.sheet import Mode, RuleSetting
-from grike.core.volume import Volume, bout_amount
+from grike.core.volume import Volume
 
 
 def _here(member: ClassFacts, block: int | None = None, item: int | None = None) -> Place:
@@ -59,16 +59,11 @@ def _check_c1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
 def _focus_share(member: ClassFacts) -> Fraction:
     muscles = FOCUS_MUSCLES[member.design.focus]
     on = total = Fraction(0)
-    for bout, sets in _bout_sets(member):
-        hits = sum(1 for muscle in bout.targets if muscle in muscles)
-        on += sets * Fraction(hits, len(bout.targets))
+    for movement, sets in member.movement_sets.items():
+        hits = sum(1 for muscle in movement.targets if muscle in muscles)
+        on += sets * Fraction(hits, len(movement.targets))
         total += sets
     return on / total
-
-
-def _bout_sets(member: ClassFacts) -> Iterator[tuple[Movement, Fraction]]:
-    for bout in member.work_bouts:
-        yield bout.movement, bout_amount(bout).sets
 
 
 def _whole_body(member: ClassFacts, volume: Volume, line: RuleSetting) -> Iterator[Finding]:

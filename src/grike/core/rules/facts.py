@@ -17,7 +17,7 @@ from grike.core.pace import DEFAULT_PACE, Pace
 from grike.core.series import PlannedClass, SeriesPlan, SeriesShape
 from grike.core.sheet import RuleSheet
 from grike.core.sides import SideLedger, side_ledger
-from grike.core.volume import Volume, add_volumes, volume_of_bouts
+from grike.core.volume import Volume, add_volumes, alike, bout_amount, volume_of_bouts
 
 #: A group with at least this share of a class's sets is a main focus of it.
 MAIN_SHARE = Fraction(15, 100)
@@ -48,6 +48,15 @@ class ClassFacts:
     def volume(self) -> Volume:
         """The volume of the work blocks."""
         return volume_of_bouts(self.work_bouts)
+
+    @cached_property
+    def movement_sets(self) -> Mapping[Movement, Fraction]:
+        """The sets of each movement of the work blocks, each bout counted once."""
+        out: dict[Movement, Fraction] = {}
+        for bout, count in alike(self.work_bouts).items():
+            sets = bout_amount(bout).sets * count
+            out[bout.movement] = out.get(bout.movement, Fraction(0)) + sets
+        return out
 
     @cached_property
     def ledger(self) -> SideLedger:
@@ -95,7 +104,7 @@ class Facts:
         for planned in plan.classes:
             own = frozenset(planned.design.movement_ids())
             entry = old.get(planned.slot.index)
-            # Only what the class itself holds can be new in it, so only that much of the past counts.
+            # Only what the class holds can be new in it, so only that much of the past counts.
             if entry is None or entry.known != known & own or entry.facts.planned != planned:
                 entry = _Cached(known & own, ClassFacts(planned, library, known & own, pace))
             self._cache[planned.slot.index] = entry
