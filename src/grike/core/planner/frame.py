@@ -133,7 +133,8 @@ class Framer:
             lambda f: self._more_warm_up(f, 7),
             lambda f: self._more_cool_down(f, 9),
             lambda f: self._longer_warm_up(f, MOST_WARM_UP_SECONDS),
-            lambda f: self._more_cool_down(f, 12),
+            lambda f: self._more_cool_down(f, 14),
+            lambda f: self._more_warm_up(f, 9),
             lambda f: self._longer_welcome(f),
         ]
 

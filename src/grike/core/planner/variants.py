@@ -20,7 +20,7 @@ CLOSE_SECONDS = 30
 #: The least that warm-up and cool-down take, their changes of position included.
 LEAST_FRAME_SECONDS = 380
 #: The most that they are stretched to before a longer variant is the better answer.
-MOST_FRAME_SECONDS = 900
+MOST_FRAME_SECONDS = 780
 BREATHER_SECONDS = 45
 #: Seconds of a counted bout when nothing is known but its reps.
 SECONDS_PER_REP_GUESS = 3.0
@@ -100,7 +100,7 @@ def frame_seconds(slot_seconds: int) -> tuple[int, int]:
     """Return the shortest and the longest work part for a slot."""
     talk = WELCOME_SECONDS + CLOSE_SECONDS
     longest = slot_seconds - talk - LEAST_FRAME_SECONDS
-    most_frame = max(MOST_FRAME_SECONDS, slot_seconds * 3 // 10)
+    most_frame = max(MOST_FRAME_SECONDS, slot_seconds // 4)
     return max(240, slot_seconds - talk - most_frame), longest
 
 

@@ -1,0 +1,1 @@
+"""What the ``grike`` command does, one job a module."""

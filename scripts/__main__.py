@@ -1,0 +1,107 @@
+"""The commands: demo, stop, reset, test, check, bench, shots, and the exchange commands."""
+
+from __future__ import annotations
+
+import sys
+from collections.abc import Callable
+
+from scripts import install
+from scripts.paths import Trouble
+
+HELP = """\
+./grike demo              install what is missing, start database and application with demo data
+./grike stop              stop both
+./grike reset             throw the database away (asks first; --yes does not ask)
+./grike test [names]      run the tests: core, store, api, exchange, browser, ... or all
+./grike check             formatting, lint and types of both languages
+./grike bench             the benchmarks, as ratios and against their targets
+./grike shots             remake docs/screenshots/ from the demo data
+./grike clock FILE        cues and totals of a class as JSON
+./grike volume FILE       sets, seconds and reps by muscle of a class as JSON
+./grike plan FILE --seed N   a planned series with its certificate as JSON
+./grike rules FILE        the findings of a planned series as JSON
+./grike help              this text
+"""
+EXCHANGE = ("clock", "volume", "plan", "rules")
+
+
+def _demo(arguments: list[str]) -> int:
+    install.python_packages("app")
+    from scripts.demo import demo
+
+    return demo(arguments)
+
+
+def _stop(_: list[str]) -> int:
+    from scripts.serve import stop
+
+    return stop()
+
+
+def _reset(arguments: list[str]) -> int:
+    from scripts.serve import reset
+
+    return reset(sure="--yes" in arguments)
+
+
+def _test(arguments: list[str]) -> int:
+    install.python_packages("dev")
+    from scripts.testing import test
+
+    return test(arguments)
+
+
+def _check(arguments: list[str]) -> int:
+    install.python_packages("dev")
+    from scripts.checking import check
+
+    return check(fix="--fix" in arguments)
+
+
+def _bench(arguments: list[str]) -> int:
+    install.python_packages("dev")
+    from scripts.benching import bench
+
+    return bench(arguments)
+
+
+def _shots(_: list[str]) -> int:
+    install.python_packages("dev")
+    from scripts.screenshots import shots
+
+    return shots()
+
+
+COMMANDS: dict[str, Callable[[list[str]], int]] = {
+    "demo": _demo,
+    "stop": _stop,
+    "reset": _reset,
+    "test": _test,
+    "check": _check,
+    "bench": _bench,
+    "shots": _shots,
+}
+
+
+def main(arguments: list[str]) -> int:
+    """Run one command; return its exit code."""
+    name = arguments[0] if arguments else "help"
+    try:
+        if name in EXCHANGE:
+            install.python_packages("app")
+            from grike.cli import main as exchange
+
+            return exchange(arguments)
+        if name in COMMANDS:
+            return COMMANDS[name](arguments[1:])
+    except Trouble as trouble:
+        print(f"grike: {trouble}", file=sys.stderr)
+        return 3
+    except KeyboardInterrupt:
+        return 130
+    print(HELP, end="", file=sys.stdout if name in ("help", "--help", "-h") else sys.stderr)
+    return 0 if name in ("help", "--help", "-h") else 2
+
+
+if __name__ == "__main__":
+    sys.exit(main(sys.argv[1:]))
