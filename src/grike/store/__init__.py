@@ -1,1 +1,1 @@
-"""Plain SQL, one module per aggregate. Functions take a connection; the caller owns the transaction."""
+"""Plain SQL, one module per aggregate; the caller owns the transaction."""

@@ -1,4 +1,4 @@
-"""The history of a series: every change with what was before and after, so that it can be undone."""
+"""The history of a series: every change with its before and after, so that it can be undone."""
 
 from __future__ import annotations
 
@@ -39,9 +39,7 @@ class History:
     redo: str | None
 
 
-def _state(
-    plan: SeriesPlan, slots: Iterable[int], certificate: Mapping[str, Any] | None
-) -> str:
+def _state(plan: SeriesPlan, slots: Iterable[int], certificate: Mapping[str, Any] | None) -> str:
     by_slot = {planned.slot.index: planned for planned in plan.classes}
     classes: dict[str, Any] = {}
     for slot in slots:
@@ -86,9 +84,7 @@ def save(
         ),
     )
     for planned in entries:
-        series.put_class(
-            connection, stored.id, planned.slot.index, planned.design, planned.locked
-        )
+        series.put_class(connection, stored.id, planned.slot.index, planned.design, planned.locked)
     series.certify(connection, stored.id, certificate)
     series.bump(connection, stored.id)
 
@@ -110,9 +106,7 @@ def redo(connection: Connection, series_id: int) -> str:
     return _apply(connection, series_id, FIRST_UNDONE, False, "redo")
 
 
-def _apply(
-    connection: Connection, series_id: int, query: str, undone: bool, verb: str
-) -> str:
+def _apply(connection: Connection, series_id: int, query: str, undone: bool, verb: str) -> str:
     row = connection.row(query, (series_id,))
     if row is None:
         raise Conflict(f"There is nothing to {verb}.")

@@ -42,9 +42,7 @@ class Person:
     csrf: str = ""
 
 
-def add(
-    connection: Connection, name: str, sign_in_name: str, role: str, password_hash: str
-) -> int:
+def add(connection: Connection, name: str, sign_in_name: str, role: str, password_hash: str) -> int:
     """Add a person; return the id."""
     return connection.insert(ADD, (name, sign_in_name, role, password_hash))
 

@@ -11,7 +11,8 @@ from grike.core.errors import NotFound
 from grike.store.connection import Connection
 
 ADD = """
-    INSERT INTO planning_run (series_id, state, request, seed, library_version, settings, created_by)
+    INSERT INTO planning_run
+        (series_id, state, request, seed, library_version, settings, created_by)
     VALUES (%s, 'waiting', %s, %s, %s, %s, %s)"""
 GET = """
     SELECT id, series_id, state, seed, result, created_by FROM planning_run WHERE id = %s"""
@@ -72,9 +73,7 @@ def get(connection: Connection, run_id: int) -> Run:
     if row is None:
         raise NotFound("There is no such planning run.")
     result = json.loads(row["result"]) if row["result"] else None
-    return Run(
-        row["id"], row["series_id"], row["state"], row["seed"], result, row["created_by"]
-    )
+    return Run(row["id"], row["series_id"], row["state"], row["seed"], result, row["created_by"])
 
 
 def open_run(connection: Connection, series_id: int) -> int | None:

@@ -25,7 +25,8 @@ ADD = """
     INSERT INTO series (name, shape, sheet, yardstick, known, created_by)
     VALUES (%s, %s, %s, %s, %s, %s)"""
 LIST = """
-    SELECT series.id, series.name, series.shape, series.certificate, COUNT(series_class.slot) AS classes
+    SELECT series.id, series.name, series.shape, series.certificate,
+           COUNT(series_class.slot) AS classes
     FROM series LEFT JOIN series_class ON series_class.series_id = series.id
     GROUP BY series.id ORDER BY series.created_at DESC, series.id DESC"""
 GET = """
@@ -154,9 +155,7 @@ def bump(connection: Connection, series_id: int) -> None:
     connection.run(BUMP, (series_id,))
 
 
-def certify(
-    connection: Connection, series_id: int, certificate: Mapping[str, Any] | None
-) -> None:
+def certify(connection: Connection, series_id: int, certificate: Mapping[str, Any] | None) -> None:
     """Store the certificate of a plan; None takes it away, since an edit makes it void."""
     text = json.dumps(certificate) if certificate is not None else None
     connection.run(CERTIFY, (text, series_id))

@@ -39,9 +39,7 @@ def add(
     instructor_id: int | None,
 ) -> int:
     """Add a session; return its id."""
-    return connection.insert(
-        ADD, (design_id, series_id, slot, starts_at, room_id, instructor_id)
-    )
+    return connection.insert(ADD, (design_id, series_id, slot, starts_at, room_id, instructor_id))
 
 
 def of_slot(connection: Connection, series_id: int, slot: int) -> list[Session]:

@@ -22,13 +22,14 @@ from grike.core.rules.scope import Choice, Scope, amount_of_group, merge, twelft
 from grike.core.sheet import Mode, RuleSetting
 
 
-def _most_sets(line: RuleSetting, total: Fraction) -> Fraction:
+def most_sets(line: RuleSetting, total: Fraction) -> Fraction:
+    """Return the most sets a week that a muscle group should get."""
     return max(line.numbers["most"], line.numbers["most_percent"] * total / 100)
 
 
 def _check_w1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     for week, volume in facts.week_volumes.items():
-        most = _most_sets(line, volume.total.sets)
+        most = most_sets(line, volume.total.sets)
         for muscle in Muscle:
             sets = volume.muscle_sets((muscle,))
             under = missed(line.numbers["least"] - sets, Fraction(1, TWELFTHS))

@@ -1,0 +1,124 @@
+"""The demo: an invented boathouse with people, a hall and series that the planner really made."""
+
+from __future__ import annotations
+
+import datetime as dt
+from dataclasses import dataclass
+
+from scripts import database, install, serve
+from scripts.database import Server
+from scripts.install import say
+
+from grike.api.app import prepare
+from grike.api.security import hash_password
+from grike.api.state import Config, State
+from grike.core.focus import Focus
+from grike.core.kit import Kit, Room
+from grike.core.movement import Library
+from grike.core.planner import Problem, Settings, plan
+from grike.core.rules import default_sheet
+from grike.core.series import SeriesPlan, SeriesShape
+from grike.store import changes, people, rooms, series, sessions
+from grike.store.connection import Connection, Database
+
+DIRECTOR, INSTRUCTOR = "director", "instructor"
+PEOPLE = (
+    ("Maren Oakhollow", "maren", DIRECTOR, "reedbed-and-oar"),
+    ("Tobin Saltree", "tobin", DIRECTOR, "two-herons-wading"),
+    ("Ilsa Fernby", "ilsa", INSTRUCTOR, "low-tide-lantern"),
+    ("Corwin Ashlane", "corwin", INSTRUCTOR, "grey-wagtail-nine"),
+    ("Peta Rushlow", "peta", INSTRUCTOR, "sculls-on-trestles"),
+    ("Anselm Brookend", "anselm", INSTRUCTOR, "saltmarsh-samphire"),
+)
+HALL = Room(
+    "Boat hall",
+    {
+        Kit.MAT: 20,
+        Kit.WALL: 20,
+        Kit.CHAIR: 18,
+        Kit.TOWEL: 24,
+        Kit.DUMBBELL_LIGHT: 18,
+        Kit.DUMBBELL_MEDIUM: 16,
+        Kit.DUMBBELL_HEAVY: 4,
+        Kit.KETTLEBELL: 16,
+        Kit.MINI_BAND: 24,
+        Kit.LONG_BAND: 18,
+        Kit.STEP: 16,
+    },
+    20,
+)
+
+
+@dataclass(frozen=True, slots=True)
+class DemoSeries:
+    """One series of the demo, with the hour at which it is taught and by whom."""
+
+    shape: SeriesShape
+    hour: int
+    instructors: tuple[int, ...]
+
+
+def demo_series(monday: dt.date) -> tuple[DemoSeries, ...]:
+    """Return the series of the demo; the first is the one that opens."""
+    crew = SeriesShape(
+        "Winter crew strength", monday, 6, (0, 1, 3, 4), 45, 2, 16, HALL,
+        closed=frozenset({monday + dt.timedelta(days=31)}),
+    )  # fmt: skip
+    gentle = SeriesShape(
+        "Gentle mornings", monday, 4, (1, 4), 30, 1, 12, HALL,
+        menus={1: frozenset({Focus.WHOLE, Focus.LOWER}), 4: frozenset({Focus.WHOLE, Focus.UPPER})},
+    )  # fmt: skip
+    return DemoSeries(crew, 18, (2, 3, 4)), DemoSeries(gentle, 10, (5,))
+
+
+def fill(connection: Connection, library: Library, today: dt.date) -> None:
+    """Put people, the hall and planned series into an empty database."""
+    ids = [
+        people.add(connection, name, sign_in, role, hash_password(password))
+        for name, sign_in, role, password in PEOPLE
+    ]
+    room_id = rooms.put(connection, HALL)
+    monday = today - dt.timedelta(days=today.weekday() + 7)
+    for number, entry in enumerate(reversed(demo_series(monday))):
+        say(f"planning {entry.shape.name}")
+        empty = SeriesPlan(entry.shape, default_sheet())
+        result = plan(Problem(empty, library), None, 7 + number, Settings())
+        series_id = series.add(connection, empty, ids[0])
+        if result.plan is None:
+            continue
+        stored = series.get(connection, series_id)
+        changes.save(
+            connection, stored, result.plan.classes, "Plan the series", ids[0], result.certificate()
+        )
+        stored = series.get(connection, series_id)
+        for place, planned in enumerate(stored.plan.classes):
+            teacher = ids[entry.instructors[place % len(entry.instructors)]]
+            at = dt.datetime.combine(planned.slot.date, dt.time(entry.hour))
+            index = planned.slot.index
+            design_id = stored.designs[index]
+            sessions.add(connection, design_id, series_id, index, at, room_id, teacher)
+
+
+def load(server: Server) -> None:
+    """Bring the database up to date and fill it unless somebody is in it already."""
+    config = Config(server.url())
+    state = State(config, Database(config.database_url))
+    prepare(state)
+    with state.database.transaction() as connection:
+        if connection.row("SELECT id FROM person LIMIT 1") is None:
+            fill(connection, state.library(connection), dt.date.today())
+    state.database.close()
+
+
+def demo(arguments: list[str]) -> int:
+    """Start everything and say where it is."""
+    del arguments
+    server = database.start()
+    install.front_end()
+    load(server)
+    port = serve.start(server)
+    print(f"\nGrike runs at http://127.0.0.1:{port}\n")
+    for name, sign_in, role, password in PEOPLE[:3]:
+        print(f"  {role:<10}  {sign_in:<7} {password:<20} ({name})")
+    print("\nStop it with ./grike stop. The demo data is invented.")
+    return 0

@@ -1,0 +1,89 @@
+"""Start and stop the application, and throw its data away."""
+
+from __future__ import annotations
+
+import shutil
+import subprocess
+import sys
+import time
+import urllib.error
+import urllib.request
+
+from scripts import processes
+from scripts.database import Server
+from scripts.install import environment, say
+from scripts.paths import DIST, ROOT, VAR, Trouble
+
+FIRST_PORT = 8407
+READY_SECONDS = 60
+
+
+def answers(port: int) -> bool:
+    """Return whether the application answers on a port."""
+    try:
+        with urllib.request.urlopen(f"http://127.0.0.1:{port}/api/health", timeout=1) as response:
+            return bool(response.status == 200)
+    except (urllib.error.URLError, OSError):
+        return False
+
+
+def start(server: Server, name: str = "application", dist: bool = True) -> int:
+    """Start the application unless it runs already; return its port."""
+    there = processes.running(name)
+    if there and answers(int(str(there["port"]))):
+        return int(str(there["port"]))
+    processes.stop(name)
+    port = processes.free_port(FIRST_PORT)
+    if port != FIRST_PORT and name == "application":
+        say(f"port {FIRST_PORT} is taken, so the application listens on {port}")
+    log_path = VAR / "log" / f"{name}.log"
+    log_path.parent.mkdir(parents=True, exist_ok=True)
+    command = [sys.executable, "-m", "grike.api.serve", "--port", str(port)]
+    if dist:
+        command += ["--dist", str(DIST)]
+    with log_path.open("ab") as log:
+        child = subprocess.Popen(
+            command,
+            cwd=ROOT,
+            stdin=subprocess.DEVNULL,
+            stdout=log,
+            stderr=log,
+            start_new_session=True,
+            env={
+                **environment(),
+                "PYTHONPATH": str(ROOT / "src"),
+                "GRIKE_DATABASE_URL": server.url(),
+            },
+        )
+    processes.remember(name, child.pid, port=port)
+    end = time.monotonic() + READY_SECONDS
+    while time.monotonic() < end and child.poll() is None:
+        if answers(port):
+            return port
+        time.sleep(0.1)
+    tail = log_path.read_text(errors="replace")[-2000:]
+    raise Trouble(f"The application did not start. The end of its log:\n{tail}")
+
+
+def stop() -> int:
+    """Stop application and database."""
+    stopped = [name for name in ("application", "database") if processes.stop(name, 30)]
+    say(f"stopped {' and '.join(stopped)}" if stopped else "nothing was running")
+    return 0
+
+
+def reset(*, sure: bool) -> int:
+    """Throw the database away, after asking."""
+    home = VAR / "mariadb"
+    if not sure:
+        if not sys.stdin.isatty():
+            say("reset throws all series away; say --yes if you mean it")
+            return 2
+        answer = input("This throws all series and people away. Type yes to go on: ")
+        if answer.strip().lower() != "yes":
+            say("nothing was changed")
+            return 1
+    stop()
+    shutil.rmtree(home, ignore_errors=True)
+    say("the database is gone; ./grike demo makes a new one")
+    return 0

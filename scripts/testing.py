@@ -1,0 +1,63 @@
+"""Run the tests with unittest, with a database of their own, and print one closing line."""
+
+from __future__ import annotations
+
+import os
+import shutil
+import sys
+import tempfile
+import unittest
+from pathlib import Path
+
+from scripts import database, install
+from scripts.paths import ROOT
+from scripts.processes import stop
+
+ALL = ("architecture", "core", "exchange", "store", "api", "browser")
+NEED_DATABASE = frozenset({"store", "api", "browser"})
+BROWSER = {"chromium": "chromium", "chromedriver": "chromium-driver"}
+
+
+def _memory_folder() -> Path:
+    """Return a folder in memory where there is one: a test database is thrown away anyway."""
+    parent = "/dev/shm" if os.access("/dev/shm", os.W_OK) else None
+    return Path(tempfile.mkdtemp(prefix="grike-test-", dir=parent))
+
+
+def _suite(names: list[str]) -> unittest.TestSuite:
+    loader = unittest.TestLoader()
+    suite = unittest.TestSuite()
+    for name in names:
+        if (ROOT / "tests" / name).is_dir():
+            suite.addTests(loader.discover(f"tests/{name}", top_level_dir=str(ROOT)))
+        else:
+            suite.addTests(loader.loadTestsFromName(name))
+    return suite
+
+
+def test(arguments: list[str]) -> int:
+    """Run suites by name, or all of them; return 0 when every test passed."""
+    names = arguments or list(ALL)
+    os.chdir(ROOT)
+    asked = {name for name in ALL if any(name in argument for argument in names)}
+    if asked & {"browser"}:
+        install.debian(BROWSER)
+        install.front_end()
+    folder = _memory_folder() if asked & NEED_DATABASE else None
+    try:
+        if folder is not None:
+            server = database.start(folder, name="test-database")
+            os.environ["GRIKE_TEST_DATABASE_URL"] = server.url()
+            os.environ["GRIKE_TEST_SOCKET"] = server.socket
+        runner = unittest.TextTestRunner(verbosity=1, stream=sys.stderr)
+        result = runner.run(_suite(names))
+    finally:
+        if folder is not None:
+            stop("test-database", 20)
+            shutil.rmtree(folder, ignore_errors=True)
+    failed = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)
+    skipped = f", {len(result.skipped)} skipped" if result.skipped else ""
+    passed = result.testsRun - failed - len(result.skipped)
+    sys.stderr.flush()
+    print(f"{passed} passed, {failed} failed{skipped}", flush=True)
+    return 0 if result.wasSuccessful() and result.testsRun else 1

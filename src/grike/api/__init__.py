@@ -1,0 +1,1 @@
+"""The web API: thin routers that parse, make one call and map."""

@@ -1,0 +1,111 @@
+"""The application: routers, errors, the built front end."""
+
+from __future__ import annotations
+
+import logging
+from collections.abc import AsyncIterator
+from contextlib import asynccontextmanager
+from pathlib import Path
+
+from fastapi import FastAPI, Request, Response
+from fastapi.concurrency import run_in_threadpool
+from fastapi.responses import FileResponse, JSONResponse
+from fastapi.routing import APIRoute
+from fastapi.staticfiles import StaticFiles
+from starlette.middleware.base import RequestResponseEndpoint
+from starlette.middleware.gzip import GZipMiddleware
+
+from grike.api import classes, library, problems, runs, series, sign_in
+from grike.api.runner import Runner
+from grike.api.state import Config, State
+from grike.exchange.library import library_document
+from grike.store import library as stored_library
+from grike.store.connection import Database
+from grike.store.migrate import migrate
+
+POLICY = (
+    "default-src 'self'; img-src 'self' data:; style-src 'self' 'unsafe-inline'; "
+    "font-src 'self'; object-src 'none'; frame-ancestors 'none'; base-uri 'none'; "
+    "form-action 'self'"
+)
+
+
+def prepare(state: State) -> None:
+    """Bring the database up to date and put the library in."""
+    migrate(state.config.database_url)
+    with state.database.transaction() as connection:
+        stored_library.load(connection, library_document()["movements"])
+
+
+def create_app(config: Config) -> FastAPI:
+    """Return the application for one database."""
+    state = State(config, Database(config.database_url))
+
+    @asynccontextmanager
+    async def lifespan(app: FastAPI) -> AsyncIterator[None]:
+        await run_in_threadpool(prepare, state)
+        app.state.runner = Runner(state)
+        await run_in_threadpool(app.state.runner.recover)
+        yield
+        state.database.close()
+
+    app = FastAPI(
+        title="Grike",
+        version="0.1.0",
+        lifespan=lifespan,
+        docs_url=None,
+        redoc_url=None,
+        openapi_url="/api/openapi.json",
+        generate_unique_id_function=_route_name,
+    )
+    app.state.grike = state
+    app.add_middleware(GZipMiddleware, minimum_size=800)
+    app.middleware("http")(_headers)
+    problems.install(app)
+    for module in (sign_in, library, series, classes, runs):
+        app.include_router(module.router)
+    app.add_api_route("/api/health", _health, methods=["GET"], include_in_schema=False)
+    app.add_api_route("/api/{path:path}", _no_such_route, include_in_schema=False)
+    if config.dist is not None:
+        _serve_pages(app, config.dist)
+    return app
+
+
+def _route_name(route: APIRoute) -> str:
+    return route.name
+
+
+def _health() -> dict[str, str]:
+    return {"status": "ok"}
+
+
+def _no_such_route(path: str) -> JSONResponse:
+    return problems.problem(404, "not-found", f"There is no /api/{path}.")
+
+
+async def _headers(request: Request, call_next: RequestResponseEndpoint) -> Response:
+    response = await call_next(request)
+    response.headers["Content-Security-Policy"] = POLICY
+    response.headers["X-Content-Type-Options"] = "nosniff"
+    response.headers["Referrer-Policy"] = "same-origin"
+    if request.url.path.startswith("/api"):
+        response.headers.setdefault("Cache-Control", "no-store")
+    elif request.url.path.startswith("/assets"):
+        response.headers["Cache-Control"] = "public, max-age=31536000, immutable"
+    return response
+
+
+def _serve_pages(app: FastAPI, dist: Path) -> None:
+    app.mount("/assets", StaticFiles(directory=dist / "assets"), name="assets")
+
+    def page(path: str) -> FileResponse:
+        """Return a file of the front end, or its one page for every other address."""
+        wanted = (dist / path).resolve()
+        if path and wanted.is_file() and wanted.is_relative_to(dist.resolve()):
+            return FileResponse(wanted)
+        return FileResponse(dist / "index.html", headers={"Cache-Control": "no-cache"})
+
+    app.add_api_route("/{path:path}", page, include_in_schema=False, response_model=None)
+
+
+logging.getLogger("yoyo").setLevel(logging.WARNING)

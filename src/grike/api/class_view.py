@@ -1,0 +1,158 @@
+"""One class as its page and its run sheet show it."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from grike.api.schemas import (
+    AlternativeModel,
+    BlockModel,
+    ClassDetail,
+    CueModel,
+    ItemModel,
+    SessionModel,
+)
+from grike.api.views import body_volume, finding_model
+from grike.core.clock import ClassClock, Cue, CueKind
+from grike.core.design import Block, Item
+from grike.core.focus import FOCUS_NAMES
+from grike.core.format import FORMAT_NAMES, Breather, Flow, Talk, TimedCircuit
+from grike.core.movement import Movement
+from grike.core.planner.alternatives import Alternative
+from grike.core.rules import Facts, Finding
+from grike.core.rules.facts import ClassFacts
+from grike.core.sides import SideTotals
+from grike.exchange.classes import number
+from grike.store.changes import History
+from grike.store.series import StoredSeries
+from grike.store.sessions import Session
+
+
+def _cue(cue: Cue) -> CueModel:
+    return CueModel(
+        kind=cue.kind,
+        start=cue.start,
+        end=cue.end,
+        block=cue.block,
+        place=cue.place,
+        movement=cue.movement_id,
+        side=cue.side,
+        round=cue.round,
+        label=cue.label,
+        extra=cue.extra,
+    )
+
+
+def dose_text(block: Block, item: Item, movement: Movement) -> str:
+    """Return how much of a movement is done in plain words, such as "40 s" or "3 × 10 a side"."""
+    fmt = block.format
+    if isinstance(fmt, Talk | Breather):
+        return ""
+    timed = fmt.seconds if isinstance(fmt, Flow) else fmt.work_seconds
+    reps = None if isinstance(fmt, Flow | TimedCircuit) else fmt.reps
+    if item.reps is not None or item.seconds is not None:
+        timed, reps = item.seconds, item.reps
+    dose = f"{reps}" if reps is not None else f"{timed} s"
+    dose = dose if block.sets <= 1 else f"{block.sets} × {dose}"
+    if not movement.one_sided:
+        return dose
+    return f"{dose}, half each side" if item.handling.value == "split" else f"{dose} each side"
+
+
+def _blocks(member: ClassFacts, clock: ClassClock) -> list[BlockModel]:
+    new = {c.movement_id for c in clock.real if c.kind is CueKind.SHOW and c.label == "New"}
+    out: list[BlockModel] = []
+    for index, block in enumerate(member.design.blocks):
+        own = [cue for cue in clock.real if cue.block == index]
+        items = [
+            ItemModel(
+                place=place,
+                movement=item.movement_id,
+                handling=item.handling,
+                level=item.level,
+                load_step=item.load_step,
+                dose=dose_text(block, item, member.library[item.movement_id]),
+                new=item.movement_id in new,
+            )
+            for place, item in enumerate(block.items)
+        ]
+        out.append(
+            BlockModel(
+                index=index,
+                purpose=block.purpose,
+                format=block.format.kind,
+                format_name=FORMAT_NAMES[block.format.kind],
+                summary=block.format.summary(),
+                start=own[0].start if own else 0,
+                end=own[-1].end if own else 0,
+                items=items,
+            )
+        )
+    return out
+
+
+def _side(side: SideTotals) -> dict[str, float]:
+    return {"seconds": side.seconds, "reps": side.reps, "sets": number(side.sets)}
+
+
+def class_detail(
+    stored: StoredSeries,
+    facts: Facts,
+    member: ClassFacts,
+    found: Sequence[Finding],
+    history: History,
+    sessions: Sequence[Session],
+) -> ClassDetail:
+    """Return one class for its page."""
+    slot, design, clock = member.slot, member.design, member.clock
+    slots = [other.slot.index for other in facts.classes]
+    place = slots.index(slot.index)
+    return ClassDetail(
+        series=stored.id,
+        series_name=stored.plan.shape.name,
+        version=stored.version,
+        slot=slot.index,
+        week=slot.week,
+        weekday=slot.weekday,
+        date=slot.date,
+        name=design.name,
+        focus=design.focus,
+        focus_name=FOCUS_NAMES[design.focus],
+        kit=sorted(design.kit),
+        heads=stored.plan.shape.heads,
+        room=stored.plan.shape.room.name,
+        locked=member.planned.locked,
+        slot_seconds=design.slot_seconds,
+        nominal_seconds=clock.nominal_seconds,
+        real_seconds=clock.real_seconds,
+        extra_seconds=clock.extra_seconds,
+        nominal=[_cue(cue) for cue in clock.nominal],
+        real=[_cue(cue) for cue in clock.real],
+        blocks=_blocks(member, clock),
+        volume=body_volume(member.volume, facts.sheet, band=False),
+        findings=[finding_model(f) for f in found if f.place.slot == slot.index],
+        left=_side(member.ledger.left),
+        right=_side(member.ledger.right),
+        sessions=[
+            SessionModel(starts_at=s.starts_at, room=s.room, instructor=s.instructor)
+            for s in sessions
+        ],
+        previous=slots[place - 1] if place else None,
+        next=slots[place + 1] if place + 1 < len(slots) else None,
+        undo=history.undo,
+        redo=history.redo,
+    )
+
+
+def alternative_model(alternative: Alternative) -> AlternativeModel:
+    """Return an alternative for a page."""
+    return AlternativeModel(
+        movement=alternative.movement.id,
+        name=alternative.movement.name,
+        cost_change=alternative.cost_change,
+        musts_broken=alternative.musts_broken,
+        seconds_change=alternative.seconds_change,
+        effects=list(alternative.effects),
+        breaks=list(alternative.breaks),
+        mends=list(alternative.mends),
+    )

@@ -1,0 +1,116 @@
+"""One class: read it, swap a movement, lock it, re-fill it."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from fastapi import APIRouter
+
+from grike.api import class_view
+from grike.api.schemas import (
+    AlternativeModel,
+    Changed,
+    ClassDetail,
+    LockRequest,
+    SwapRequest,
+    Write,
+)
+from grike.api.security import Director, SignedIn, StateOf
+from grike.api.state import State
+from grike.core.editing import swapped
+from grike.core.errors import Conflict, NotFound
+from grike.core.planner import Problem
+from grike.core.planner.alternatives import alternatives
+from grike.core.planner.refill import refill
+from grike.core.rules import Facts, findings
+from grike.core.rules.facts import ClassFacts
+from grike.store import changes, series, sessions
+from grike.store.connection import Connection
+from grike.store.series import StoredSeries
+
+router = APIRouter(prefix="/api/series/{series_id}/classes/{slot}", tags=["classes"])
+
+
+def _member(facts: Facts, slot: int) -> ClassFacts:
+    for member in facts.classes:
+        if member.slot.index == slot:
+            return member
+    raise NotFound("There is no class in that slot.", fix="Plan the series first.")
+
+
+def _for_writing(
+    state: State, connection: Connection, series_id: int, slot: int, version: int
+) -> tuple[StoredSeries, Facts, ClassFacts]:
+    latest = changes.latest(connection, series_id)
+    series.lock(connection, series_id, version, latest)
+    stored = series.get(connection, series_id)
+    facts = state.facts(connection, stored)
+    return stored, facts, _member(facts, slot)
+
+
+def _require_unlocked(member: ClassFacts) -> None:
+    if member.planned.locked:
+        raise Conflict("The class is locked.", fix="Unlock it first.")
+
+
+@router.get("")
+def get_class(series_id: int, slot: int, _: SignedIn, state: StateOf) -> ClassDetail:
+    """Return one class with its clocks."""
+    with state.database.transaction() as connection:
+        stored = series.get(connection, series_id)
+        facts = state.facts(connection, stored)
+        history = changes.history(connection, series_id)
+        taught = sessions.of_slot(connection, series_id, slot)
+    member = _member(facts, slot)
+    return class_view.class_detail(stored, facts, member, findings(facts), history, taught)
+
+
+@router.get("/alternatives")
+def get_alternatives(
+    series_id: int, slot: int, block: int, place: int, _: SignedIn, state: StateOf
+) -> list[AlternativeModel]:
+    """Return ranked alternatives for one movement with what each would change."""
+    with state.database.transaction() as connection:
+        facts = state.facts(connection, series.get(connection, series_id))
+    _member(facts, slot)
+    found = alternatives(facts, slot, block, place)
+    return [class_view.alternative_model(alternative) for alternative in found]
+
+
+@router.post("/swap")
+def swap(series_id: int, slot: int, body: SwapRequest, person: Director, state: StateOf) -> Changed:
+    """Put another movement into a place."""
+    with state.database.transaction() as connection:
+        stored, facts, member = _for_writing(state, connection, series_id, slot, body.version)
+        _require_unlocked(member)
+        library = facts.library
+        design = swapped(member.design, body.block, body.place, body.movement, library)
+        label = f"Swap in {library[body.movement].name}, {member.slot.label}"
+        changed = replace(member.planned, design=design)
+        changes.save(connection, stored, [changed], label, person.id)
+    return Changed(label=label)
+
+
+@router.post("/lock")
+def lock(series_id: int, slot: int, body: LockRequest, person: Director, state: StateOf) -> Changed:
+    """Lock or unlock a class."""
+    with state.database.transaction() as connection:
+        stored, _, member = _for_writing(state, connection, series_id, slot, body.version)
+        label = f"{'Lock' if body.locked else 'Unlock'} {member.slot.label}"
+        changed = replace(member.planned, locked=body.locked)
+        changes.save(connection, stored, [changed], label, person.id, stored.certificate)
+    return Changed(label=label)
+
+
+@router.post("/refill")
+def refill_class(
+    series_id: int, slot: int, body: Write, person: Director, state: StateOf
+) -> Changed:
+    """Fill a class with other movements; everything else stays."""
+    with state.database.transaction() as connection:
+        stored, facts, member = _for_writing(state, connection, series_id, slot, body.version)
+        problem = Problem(stored.plan, facts.library)
+        changed = refill(problem, slot, seed=stored.version)
+        label = f"Re-fill {member.slot.label}"
+        changes.save(connection, stored, [changed], label, person.id)
+    return Changed(label=label)

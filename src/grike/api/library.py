@@ -1,0 +1,110 @@
+"""The vocabulary, the movements and the rooms."""
+
+from __future__ import annotations
+
+from fastapi import APIRouter
+
+from grike.api.schemas import (
+    Catalogue,
+    MovementModel,
+    MuscleModel,
+    Named,
+    OptionModel,
+    RuleLine,
+    RuleNumber,
+    StoredRoom,
+)
+from grike.api.security import SignedIn, StateOf
+from grike.core.anatomy import FACTS
+from grike.core.codec import room_to
+from grike.core.focus import FOCUS_NAMES
+from grike.core.format import FORMAT_NAMES
+from grike.core.kit import KIT_NAMES
+from grike.core.movement import Movement, Option
+from grike.core.rules import CATALOGUE, Rule
+from grike.core.sources import SOURCES
+from grike.store import rooms
+
+router = APIRouter(prefix="/api", tags=["library"])
+
+
+def _rule(rule: Rule) -> RuleLine:
+    line = rule.default
+    shown = {name: f"{float(value):g}" for name, value in line.numbers.items()}
+    return RuleLine.model_validate(
+        {
+            "id": rule.id,
+            "title": rule.title,
+            "statement": rule.statement.format(**shown),
+            "reason": rule.reason,
+            "source": SOURCES[rule.source],
+            "mode": line.mode.value,
+            "weight": line.weight,
+            "numbers": [
+                RuleNumber(name=name, meaning=meaning, value=float(line.numbers[name]))
+                for name, meaning in rule.numbers.items()
+            ],
+        }
+    )
+
+
+def _option(option: Option | None) -> OptionModel | None:
+    if option is None:
+        return None
+    return OptionModel(how=option.how, by=option.by, movement=option.movement_id)
+
+
+def _movement(movement: Movement) -> MovementModel:
+    return MovementModel(
+        id=movement.id,
+        name=movement.name,
+        family=movement.family,
+        role=movement.role,
+        targets=list(movement.targets),
+        assists=list(movement.assists),
+        sides=movement.sides,
+        position=movement.position,
+        pace=movement.pace,
+        plane=movement.plane,
+        level=movement.level,
+        impact=movement.impact,
+        kit=list(movement.kit),
+        easier=_option(movement.easier),
+        harder=_option(movement.harder),
+        low_impact=_option(movement.low_impact),
+        stand_in=movement.stand_in.how if movement.stand_in else None,
+        relief={joint.value: text for joint, text in movement.relief.items()},
+        cues=list(movement.cues),
+        faults=list(movement.faults),
+        care=movement.care,
+        placing=movement.placing,
+        show_from=movement.show_from,
+    )
+
+
+@router.get("/catalogue")
+def catalogue(_: SignedIn) -> Catalogue:
+    """Return rules, muscles, kit, focuses and formats."""
+    return Catalogue(
+        rules=[_rule(rule) for rule in CATALOGUE],
+        muscles=[
+            MuscleModel(id=m, name=f.name, region=f.region, face=f.face) for m, f in FACTS.items()
+        ],
+        kit=[Named(id=kit, name=name) for kit, name in KIT_NAMES.items()],
+        focuses=[Named(id=focus, name=name) for focus, name in FOCUS_NAMES.items()],
+        formats=[Named(id=kind, name=name) for kind, name in FORMAT_NAMES.items()],
+    )
+
+
+@router.get("/movements")
+def movements(_: SignedIn, state: StateOf) -> list[MovementModel]:
+    """Return the movement library."""
+    with state.database.transaction() as connection:
+        return [_movement(movement) for movement in state.library(connection)]
+
+
+@router.get("/rooms")
+def list_rooms(_: SignedIn, state: StateOf) -> list[StoredRoom]:
+    """Return the rooms and their kit."""
+    with state.database.transaction() as connection:
+        return [StoredRoom(id=key, **room_to(room)) for key, room in rooms.every(connection)]

@@ -1,0 +1,81 @@
+"""Planning runs: begin, follow, stop and keep."""
+
+from __future__ import annotations
+
+from collections.abc import AsyncIterator
+from typing import Annotated
+
+import anyio
+from fastapi import APIRouter, Header, Request
+from fastapi.concurrency import run_in_threadpool
+from fastapi.sse import EventSourceResponse, ServerSentEvent
+
+from grike.api.runner import Runner
+from grike.api.schemas import Created, RunModel, RunRequest
+from grike.api.security import Director, SignedIn, StateOf
+from grike.api.state import State
+from grike.core.errors import Unavailable
+from grike.store import runs
+
+router = APIRouter(prefix="/api", tags=["runs"])
+POLL_SECONDS = 0.2
+
+
+def _runner(request: Request) -> Runner:
+    runner: Runner = request.app.state.runner
+    return runner
+
+
+@router.post("/series/{series_id}/runs", status_code=202)
+def start_run(series_id: int, body: RunRequest, person: Director, request: Request) -> Created:
+    """Begin to plan a series."""
+    runner = _runner(request)
+    return Created(id=runner.start(series_id, body.version, body.seed, person.id))
+
+
+@router.get("/runs/{run_id}")
+def get_run(run_id: int, _: SignedIn, state: StateOf) -> RunModel:
+    """Return a run and how it ended."""
+    with state.database.transaction() as connection:
+        run = runs.get(connection, run_id)
+    result = dict(run.result) if run.result is not None else None
+    return RunModel(id=run.id, series=run.series_id, state=run.state, result=result)
+
+
+@router.post("/runs/{run_id}/stop", status_code=202)
+def stop_run(run_id: int, _: Director, state: StateOf, request: Request) -> None:
+    """Ask a run to end and keep what it has."""
+    with state.database.transaction() as connection:
+        runs.get(connection, run_id)
+    _runner(request).stop(run_id)
+
+
+def _news(
+    state: State, run_id: int, after: int
+) -> tuple[list[tuple[int, dict[str, object]]], bool]:
+    with state.database.transaction() as connection:
+        ended = runs.get(connection, run_id).state in runs.FINAL
+        return runs.events(connection, run_id, after), ended
+
+
+@router.get("/runs/{run_id}/events", response_class=EventSourceResponse)
+async def run_events(
+    run_id: int,
+    _: SignedIn,
+    state: StateOf,
+    last_event_id: Annotated[int | None, Header()] = None,
+) -> AsyncIterator[ServerSentEvent]:
+    """Stream the events of a run; a page that reloads goes on after the last it has seen."""
+    seen = last_event_id or 0
+    while True:
+        try:
+            news, ended = await run_in_threadpool(_news, state, run_id, seen)
+        except Unavailable:
+            await anyio.sleep(1)
+            continue
+        for number, body in news:
+            seen = number
+            yield ServerSentEvent(data=body, id=str(number))
+        if ended:
+            return
+        await anyio.sleep(POLL_SECONDS)

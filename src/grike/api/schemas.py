@@ -1,0 +1,416 @@
+"""The shapes of requests and responses."""
+
+from __future__ import annotations
+
+import datetime as dt
+from typing import Any, Literal
+
+from pydantic import BaseModel, ConfigDict, Field
+
+
+class Model(BaseModel):
+    """Base of all: unknown keys are refused."""
+
+    model_config = ConfigDict(extra="forbid")
+
+
+class SignInRequest(Model):
+    """A name and a password."""
+
+    name: str = Field(min_length=1, max_length=120)
+    password: str = Field(min_length=1, max_length=200)
+
+
+class Me(Model):
+    """Who is signed in, and the token that writes must carry."""
+
+    name: str
+    role: Literal["director", "instructor"]
+    csrf: str
+
+
+class RoomModel(Model):
+    """A room and its kit."""
+
+    name: str = Field(min_length=1, max_length=120)
+    heads: int = Field(ge=1, le=500)
+    kit: dict[str, int]
+
+
+class StoredRoom(RoomModel):
+    """A room with its id."""
+
+    id: int
+
+
+class RuleNumber(Model):
+    """One editable figure of a rule."""
+
+    name: str
+    meaning: str
+    value: float
+
+
+class RuleLine(Model):
+    """One rule with its default line."""
+
+    id: str
+    title: str
+    statement: str
+    reason: str
+    source: str
+    mode: Literal["must", "aim", "off"]
+    weight: int
+    numbers: list[RuleNumber]
+
+
+class Named(Model):
+    """An id and its name for people."""
+
+    id: str
+    name: str
+
+
+class MuscleModel(Named):
+    """A muscle group with its region and face."""
+
+    region: str
+    face: str
+
+
+class Catalogue(Model):
+    """The vocabulary that the pages need: rules, muscles, kit, focuses and formats."""
+
+    rules: list[RuleLine]
+    muscles: list[MuscleModel]
+    kit: list[Named]
+    focuses: list[Named]
+    formats: list[Named]
+
+
+class OptionModel(Model):
+    """Another way to do a movement."""
+
+    how: str
+    by: str
+    movement: str | None
+
+
+class MovementModel(Model):
+    """A movement with what a page shows of it."""
+
+    id: str
+    name: str
+    family: str
+    role: str
+    targets: list[str]
+    assists: list[str]
+    sides: str
+    position: str
+    pace: str
+    plane: str
+    level: int
+    impact: int
+    kit: list[str]
+    easier: OptionModel | None
+    harder: OptionModel | None
+    low_impact: OptionModel | None
+    stand_in: str | None
+    relief: dict[str, str]
+    cues: list[str]
+    faults: list[str]
+    care: str
+    placing: str
+    show_from: str
+
+
+class RuleChange(Model):
+    """A line of the rule sheet as a director sets it."""
+
+    mode: Literal["must", "aim", "off"] | None = None
+    weight: int | None = Field(default=None, ge=0, le=1000)
+    numbers: dict[str, float] = {}
+
+
+class NewSeries(Model):
+    """What the set-up page sends."""
+
+    name: str = Field(max_length=120)
+    start: dt.date
+    weeks: int
+    weekdays: list[int]
+    minutes: int
+    level: int
+    heads: int
+    room: RoomModel
+    closed: list[dt.date] = []
+    menus: dict[int, list[str]] = {}
+    rules: dict[str, RuleChange] = {}
+    yardstick: Literal["seconds", "reps", "sets"] = "seconds"
+
+
+class Created(Model):
+    """The id of something new."""
+
+    id: int
+
+
+class SeriesSummary(Model):
+    """A series in the list."""
+
+    id: int
+    name: str
+    start: dt.date
+    weeks: int
+    weekdays: list[int]
+    minutes: int
+    classes: int
+    slots: int
+    status: str | None
+
+
+class MuscleSets(Model):
+    """Sets of one muscle group, and the band that it should lie in (weeks only)."""
+
+    muscle: str
+    sets: float
+    seconds: float
+    reps: float
+    least: float | None = None
+    most: float | None = None
+
+
+class BodyVolume(Model):
+    """What a week, a class or a series does to the body."""
+
+    sets: float
+    seconds: float
+    training: float
+    muscles: list[MuscleSets]
+    regions: dict[str, float]
+    pairs: dict[str, float]
+
+
+class StepModel(Model):
+    """One week on the volume steps, per class, in the yardstick of the series."""
+
+    week: int
+    lighter: bool
+    volume: float | None
+    target: float | None
+    low: float | None
+    high: float | None
+
+
+class FindingModel(Model):
+    """A rule that is not kept."""
+
+    rule: str
+    title: str
+    mode: Literal["must", "aim", "remark"]
+    week: int | None
+    slot: int | None
+    block: int | None
+    item: int | None
+    what: str
+    fix: str
+    reason: str
+    cost: int
+
+
+class BoardClass(Model):
+    """One block on the board."""
+
+    slot: int
+    week: int
+    weekday: int
+    date: dt.date
+    name: str
+    focus: str
+    format: str
+    kit: list[str]
+    kit_name: str
+    seconds: int
+    slot_seconds: int
+    sets: float
+    movements: list[str]
+    locked: bool
+    main_groups: list[str]
+    findings: int
+    volume: BodyVolume
+
+
+class Certificate(Model):
+    """How good a plan is known to be."""
+
+    status: str
+    cost: int
+    bound: int
+    by_rule: dict[str, int]
+    notes: list[str]
+
+
+class Board(Model):
+    """A whole series."""
+
+    id: int
+    version: int
+    name: str
+    start: dt.date
+    weeks: int
+    weekdays: list[int]
+    minutes: int
+    level: int
+    heads: int
+    room: RoomModel
+    slots: list[int]
+    classes: list[BoardClass]
+    week_volumes: dict[int, BodyVolume]
+    volume: BodyVolume
+    steps: list[StepModel]
+    yardstick: str
+    findings: list[FindingModel]
+    cost: int
+    rules_kept: int
+    rules_on: int
+    certificate: Certificate | None
+    undo: str | None
+    redo: str | None
+    run: int | None
+
+
+class CueModel(Model):
+    """Seconds ``start`` to ``end`` of a class."""
+
+    kind: str
+    start: int
+    end: int
+    block: int
+    place: int | None
+    movement: str | None
+    side: str | None
+    round: int | None
+    label: str
+    extra: int
+
+
+class ItemModel(Model):
+    """A movement in a block."""
+
+    place: int
+    movement: str
+    handling: str
+    level: str
+    load_step: int
+    dose: str
+    new: bool
+
+
+class BlockModel(Model):
+    """A block of a class."""
+
+    index: int
+    purpose: str
+    format: str
+    format_name: str
+    summary: str
+    start: int
+    end: int
+    items: list[ItemModel]
+
+
+class SessionModel(Model):
+    """One teaching of a class."""
+
+    starts_at: dt.datetime
+    room: str | None
+    instructor: str | None
+
+
+class ClassDetail(Model):
+    """One class with its clocks."""
+
+    series: int
+    series_name: str
+    version: int
+    slot: int
+    week: int
+    weekday: int
+    date: dt.date
+    name: str
+    focus: str
+    focus_name: str
+    kit: list[str]
+    heads: int
+    room: str
+    locked: bool
+    slot_seconds: int
+    nominal_seconds: int
+    real_seconds: int
+    extra_seconds: int
+    nominal: list[CueModel]
+    real: list[CueModel]
+    blocks: list[BlockModel]
+    volume: BodyVolume
+    findings: list[FindingModel]
+    left: dict[str, float]
+    right: dict[str, float]
+    sessions: list[SessionModel]
+    previous: int | None
+    next: int | None
+    undo: str | None
+    redo: str | None
+
+
+class AlternativeModel(Model):
+    """A movement that could stand in a place, with its effects."""
+
+    movement: str
+    name: str
+    cost_change: int
+    musts_broken: int
+    seconds_change: int
+    effects: list[str]
+    breaks: list[str]
+    mends: list[str]
+
+
+class Write(Model):
+    """A write names the version that it was made against."""
+
+    version: int
+
+
+class SwapRequest(Write):
+    """Put another movement into a place."""
+
+    block: int
+    place: int
+    movement: str
+
+
+class LockRequest(Write):
+    """Lock or unlock a class."""
+
+    locked: bool
+
+
+class RunRequest(Write):
+    """Begin to plan a series."""
+
+    seed: int = Field(default=1, ge=0, le=2**31 - 1)
+
+
+class Changed(Model):
+    """What was done."""
+
+    label: str
+
+
+class RunModel(Model):
+    """A planning run."""
+
+    id: int
+    series: int
+    state: str
+    result: dict[str, Any] | None

@@ -1,0 +1,86 @@
+"""Series: list, set up, board, undo and redo."""
+
+from __future__ import annotations
+
+from fastapi import APIRouter
+
+from grike.api import views
+from grike.api.schemas import Board, Changed, Created, NewSeries, SeriesSummary, Write
+from grike.api.security import Director, SignedIn, StateOf
+from grike.core.codec import shape_from, sheet_from
+from grike.core.planner.readiness import set_up_problems
+from grike.core.rules import findings
+from grike.core.series import SeriesPlan
+from grike.store import changes, rooms, runs, series
+
+router = APIRouter(prefix="/api/series", tags=["series"])
+
+
+@router.get("")
+def list_series(_: SignedIn, state: StateOf) -> list[SeriesSummary]:
+    """Return all series, the newest first."""
+    with state.database.transaction() as connection:
+        return [
+            SeriesSummary(
+                id=line.id,
+                name=line.name,
+                start=line.start,
+                weeks=line.weeks,
+                weekdays=list(line.weekdays),
+                minutes=line.minutes,
+                classes=line.classes,
+                slots=line.slots,
+                status=line.status,
+            )
+            for line in series.lines(connection)
+        ]
+
+
+@router.post("", status_code=201)
+def create_series(body: NewSeries, person: Director, state: StateOf) -> Created:
+    """Set up a series; it has no classes until it is planned."""
+    data = body.model_dump(mode="json")
+    shape = shape_from(data)
+    rules = {key: line.model_dump(exclude_none=True) for key, line in body.rules.items()}
+    plan = SeriesPlan(shape, sheet_from(rules, body.yardstick))
+    with state.database.transaction() as connection:
+        set_up_problems(plan, state.library(connection))
+        rooms.put(connection, shape.room)
+        return Created(id=series.add(connection, plan, person.id))
+
+
+@router.get("/{series_id}")
+def get_board(series_id: int, _: SignedIn, state: StateOf) -> Board:
+    """Return a whole series for the board."""
+    with state.database.transaction() as connection:
+        stored = series.get(connection, series_id)
+        facts = state.facts(connection, stored)
+        history = changes.history(connection, series_id)
+        run = runs.open_run(connection, series_id)
+    return views.board(stored, facts, findings(facts), history, run)
+
+
+@router.delete("/{series_id}", status_code=204)
+def delete_series(series_id: int, _: Director, state: StateOf) -> None:
+    """Remove a series for good."""
+    with state.database.transaction() as connection:
+        series.lock(connection, series_id, None)
+        series.remove(connection, series_id)
+
+
+@router.post("/{series_id}/undo")
+def undo(series_id: int, body: Write, _: Director, state: StateOf) -> Changed:
+    """Take the last change back."""
+    with state.database.transaction() as connection:
+        latest = changes.latest(connection, series_id)
+        series.lock(connection, series_id, body.version, latest)
+        return Changed(label=changes.undo(connection, series_id))
+
+
+@router.post("/{series_id}/redo")
+def redo(series_id: int, body: Write, _: Director, state: StateOf) -> Changed:
+    """Do the last undone change again."""
+    with state.database.transaction() as connection:
+        latest = changes.latest(connection, series_id)
+        series.lock(connection, series_id, body.version, latest)
+        return Changed(label=changes.redo(connection, series_id))

@@ -1,0 +1,177 @@
+"""Series and classes as the pages show them: facts to response models, and no arithmetic."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from fractions import Fraction
+
+from grike.api.schemas import (
+    Board,
+    BoardClass,
+    BodyVolume,
+    Certificate,
+    FindingModel,
+    MuscleSets,
+    RoomModel,
+    StepModel,
+)
+from grike.core.anatomy import Muscle
+from grike.core.codec import room_to
+from grike.core.kit import KIT_NAMES, Kit
+from grike.core.rules import BY_ID, Facts, Finding, cost_by_rule
+from grike.core.rules.facts import ClassFacts
+from grike.core.rules.steps import per_class_volumes, volume_steps
+from grike.core.rules.week import most_sets
+from grike.core.sheet import Mode, RuleSheet
+from grike.core.volume import Amount, Volume, add_volumes
+from grike.exchange.classes import number, volume_report
+from grike.store.changes import History
+from grike.store.series import StoredSeries
+
+
+def body_volume(volume: Volume, sheet: RuleSheet, *, band: bool) -> BodyVolume:
+    """Return a volume for the body column, with the weekly band of rule W1 where asked."""
+    line = sheet["W1"]
+    bounds = (line.numbers["least"], most_sets(line, volume.total.sets)) if band else (None, None)
+    least, most = (None if bound is None else float(bound) for bound in bounds)
+    report = volume_report(volume)
+    muscles: list[MuscleSets] = []
+    for muscle in Muscle:
+        amount = volume.muscles.get(muscle, Amount())
+        muscles.append(
+            MuscleSets(
+                muscle=muscle,
+                sets=number(amount.sets),
+                seconds=number(amount.seconds),
+                reps=number(amount.reps),
+                least=least,
+                most=most,
+            )
+        )
+    return BodyVolume(
+        sets=number(volume.total.sets),
+        seconds=number(volume.total.seconds),
+        training=number(volume.training.get(sheet.yardstick, Fraction(0))),
+        muscles=muscles,
+        regions=report["regions"],
+        pairs=report["pairs"],
+    )
+
+
+def kit_name(kit: Iterable[Kit]) -> str:
+    """Return the kit of a class for people."""
+    kinds = sorted(kit)
+    dumbbells = [k for k in kinds if k.startswith("dumbbell")]
+    names = ["dumbbells"] if dumbbells else []
+    names += [KIT_NAMES[k] for k in kinds if k not in dumbbells]
+    text = " and ".join(names) or "body weight"
+    return text[0].upper() + text[1:]
+
+
+def finding_model(finding: Finding) -> FindingModel:
+    """Return a finding for a page."""
+    rule, place = BY_ID[finding.rule], finding.place
+    return FindingModel.model_validate(
+        {
+            "rule": finding.rule,
+            "title": rule.title,
+            "mode": "remark" if finding.remark else finding.mode.value,
+            "week": place.week,
+            "slot": place.slot,
+            "block": place.block,
+            "item": place.item,
+            "what": finding.what,
+            "fix": finding.fix,
+            "reason": rule.reason,
+            "cost": finding.cost,
+        }
+    )
+
+
+def _board_class(member: ClassFacts, sheet: RuleSheet, found: Iterable[Finding]) -> BoardClass:
+    slot, design = member.slot, member.design
+    return BoardClass(
+        slot=slot.index,
+        week=slot.week,
+        weekday=slot.weekday,
+        date=slot.date,
+        name=design.name,
+        focus=design.focus,
+        format=design.main_format(),
+        kit=sorted(design.kit),
+        kit_name=kit_name(design.kit),
+        seconds=member.clock.real_seconds,
+        slot_seconds=design.slot_seconds,
+        sets=number(member.volume.total.sets),
+        movements=design.movement_ids(),
+        locked=member.planned.locked,
+        main_groups=[muscle for muscle in Muscle if muscle in member.main_groups],
+        findings=sum(1 for f in found if f.place.slot == slot.index),
+        volume=body_volume(member.volume, sheet, band=False),
+    )
+
+
+def _steps(facts: Facts) -> list[StepModel]:
+    volumes = per_class_volumes(facts)
+
+    def shown(value: Fraction | None) -> float | None:
+        return None if value is None else number(value)
+
+    return [
+        StepModel(
+            week=step.week,
+            lighter=step.lighter,
+            volume=shown(volumes.get(step.week)),
+            target=shown(step.target),
+            low=shown(step.low),
+            high=shown(step.high),
+        )
+        for step in volume_steps(volumes, facts.shape.weeks, facts.sheet["W7"])
+    ]
+
+
+def board(
+    stored: StoredSeries,
+    facts: Facts,
+    found: tuple[Finding, ...],
+    history: History,
+    run: int | None,
+) -> Board:
+    """Return a whole series for the board."""
+    shape, sheet = stored.plan.shape, stored.plan.sheet
+    on = [rule for rule, line in sheet.lines.items() if line.mode is not Mode.OFF]
+    broken = {f.rule for f in found if not f.remark}
+    whole = add_volumes(member.volume for member in facts.classes)
+    certificate = None
+    if stored.certificate is not None:
+        keys = ("status", "cost", "bound", "by_rule", "notes")
+        certificate = Certificate(**{key: stored.certificate[key] for key in keys})
+    return Board(
+        id=stored.id,
+        version=stored.version,
+        name=shape.name,
+        start=shape.start,
+        weeks=shape.weeks,
+        weekdays=sorted(shape.weekdays),
+        minutes=shape.minutes,
+        level=shape.level,
+        heads=shape.heads,
+        room=RoomModel(**room_to(shape.room)),
+        slots=[slot.week * 7 + slot.weekday for slot in shape.slots()],
+        classes=[_board_class(member, sheet, found) for member in facts.classes],
+        week_volumes={
+            week: body_volume(volume, sheet, band=True)
+            for week, volume in facts.week_volumes.items()
+        },
+        volume=body_volume(whole, sheet, band=False),
+        steps=_steps(facts),
+        yardstick=sheet.yardstick,
+        findings=[finding_model(finding) for finding in found],
+        cost=sum(cost_by_rule(found).values()),
+        rules_kept=len([rule for rule in on if rule not in broken]),
+        rules_on=len(on),
+        certificate=certificate,
+        undo=history.undo,
+        redo=history.redo,
+        run=run,
+    )
