@@ -5,10 +5,6 @@ from __future__ import annotations
 import datetime as dt
 from dataclasses import dataclass
 
-from scripts import database, install, serve
-from scripts.database import Server
-from scripts.install import say
-
 from grike.api.app import prepare
 from grike.api.security import hash_password
 from grike.api.state import Config, State
@@ -18,8 +14,12 @@ from grike.core.movement import Library
 from grike.core.planner import Problem, Settings, plan
 from grike.core.rules import default_sheet
 from grike.core.series import SeriesPlan, SeriesShape
+from grike.core.sheet import RuleSheet
 from grike.store import changes, people, rooms, series, sessions
 from grike.store.connection import Connection, Database
+from scripts import database, install, serve
+from scripts.database import Server
+from scripts.install import say
 
 DIRECTOR, INSTRUCTOR = "director", "instructor"
 PEOPLE = (
@@ -54,6 +54,7 @@ class DemoSeries:
     """One series of the demo, with the hour at which it is taught and by whom."""
 
     shape: SeriesShape
+    sheet: RuleSheet
     hour: int
     instructors: tuple[int, ...]
 
@@ -64,11 +65,14 @@ def demo_series(monday: dt.date) -> tuple[DemoSeries, ...]:
         "Winter crew strength", monday, 6, (0, 1, 3, 4), 45, 2, 16, HALL,
         closed=frozenset({monday + dt.timedelta(days=31)}),
     )  # fmt: skip
+    whole = frozenset({Focus.WHOLE})
     gentle = SeriesShape(
-        "Gentle mornings", monday, 4, (1, 4), 30, 1, 12, HALL,
-        menus={1: frozenset({Focus.WHOLE, Focus.LOWER}), 4: frozenset({Focus.WHOLE, Focus.UPPER})},
-    )  # fmt: skip
-    return DemoSeries(crew, 18, (2, 3, 4)), DemoSeries(gentle, 10, (5,))
+        "Gentle mornings", monday, 4, (1, 4), 40, 1, 12, HALL, menus={1: whole, 4: whole}
+    )
+    # Twice a week, a gap of three classes would mean that nothing comes back for two weeks.
+    often = default_sheet().with_line("D4", numbers={"gap": 1})
+    often = often.with_line("W1", numbers={"least": 2})
+    return DemoSeries(crew, default_sheet(), 18, (2, 3, 4)), DemoSeries(gentle, often, 10, (5,))
 
 
 def fill(connection: Connection, library: Library, today: dt.date) -> None:
@@ -81,7 +85,7 @@ def fill(connection: Connection, library: Library, today: dt.date) -> None:
     monday = today - dt.timedelta(days=today.weekday() + 7)
     for number, entry in enumerate(reversed(demo_series(monday))):
         say(f"planning {entry.shape.name}")
-        empty = SeriesPlan(entry.shape, default_sheet())
+        empty = SeriesPlan(entry.shape, entry.sheet)
         result = plan(Problem(empty, library), None, 7 + number, Settings())
         series_id = series.add(connection, empty, ids[0])
         if result.plan is None:

@@ -4,11 +4,10 @@ from __future__ import annotations
 
 import json
 
-from scripts.install import environment, run
-from scripts.paths import VAR, WEB
-
 from grike.api.app import create_app
 from grike.api.state import Config
+from scripts.install import environment, run
+from scripts.paths import VAR, WEB
 
 OUT = VAR / "openapi.json"
 TYPES = WEB / "src" / "shared" / "http" / "schema.d.ts"

@@ -7,7 +7,7 @@ from fastapi import APIRouter
 from grike.api import views
 from grike.api.schemas import Board, Changed, Created, NewSeries, SeriesSummary, Write
 from grike.api.security import Director, SignedIn, StateOf
-from grike.core.codec import shape_from, sheet_from
+from grike.core.codec import shape_from, shape_to, sheet_from, sheet_to
 from grike.core.planner.readiness import set_up_problems
 from grike.core.rules import findings
 from grike.core.series import SeriesPlan
@@ -39,14 +39,38 @@ def list_series(_: SignedIn, state: StateOf) -> list[SeriesSummary]:
 @router.post("", status_code=201)
 def create_series(body: NewSeries, person: Director, state: StateOf) -> Created:
     """Set up a series; it has no classes until it is planned."""
-    data = body.model_dump(mode="json")
-    shape = shape_from(data)
-    rules = {key: line.model_dump(exclude_none=True) for key, line in body.rules.items()}
-    plan = SeriesPlan(shape, sheet_from(rules, body.yardstick))
+    plan = _empty_plan(body)
     with state.database.transaction() as connection:
         set_up_problems(plan, state.library(connection))
-        rooms.put(connection, shape.room)
+        rooms.put(connection, plan.shape.room)
         return Created(id=series.add(connection, plan, person.id))
+
+
+def _empty_plan(body: NewSeries) -> SeriesPlan:
+    data = body.model_dump(mode="json")
+    rules = {key: line.model_dump(exclude_none=True) for key, line in body.rules.items()}
+    return SeriesPlan(shape_from(data), sheet_from(rules, body.yardstick))
+
+
+@router.get("/{series_id}/setup")
+def get_setup(series_id: int, _: SignedIn, state: StateOf) -> NewSeries:
+    """Return what a series was set up with."""
+    with state.database.transaction() as connection:
+        plan = series.get(connection, series_id).plan
+    data = shape_to(plan.shape) | {"rules": sheet_to(plan.sheet)}
+    return NewSeries.model_validate(data | {"yardstick": plan.sheet.yardstick.value})
+
+
+@router.put("/{series_id}/setup")
+def change_setup(series_id: int, body: NewSeries, _: Director, state: StateOf) -> Changed:
+    """Change the set-up of a series that has no classes yet."""
+    plan = _empty_plan(body)
+    with state.database.transaction() as connection:
+        series.lock(connection, series_id, None)
+        set_up_problems(plan, state.library(connection))
+        series.replace_setup(connection, series_id, plan)
+        rooms.put(connection, plan.shape.room)
+    return Changed(label="Change the set-up")
 
 
 @router.get("/{series_id}")

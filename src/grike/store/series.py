@@ -45,6 +45,9 @@ PUT_CLASS = """
     ON DUPLICATE KEY UPDATE design_id = VALUES(design_id), locked = VALUES(locked),
     version = version + 1"""
 DROP_CLASS = "DELETE FROM series_class WHERE series_id = %s AND slot = %s"
+REPLACE = """
+    UPDATE series SET name = %s, shape = %s, sheet = %s, yardstick = %s, version = version + 1
+    WHERE id = %s"""
 REMOVE = "DELETE FROM series WHERE id = %s"
 
 
@@ -86,6 +89,26 @@ def add(connection: Connection, plan: SeriesPlan, person_id: int | None) -> int:
             plan.sheet.yardstick.value,
             json.dumps(sorted(plan.known)),
             person_id,
+        ),
+    )
+
+
+def replace_setup(connection: Connection, series_id: int, plan: SeriesPlan) -> None:
+    """Put another shape and sheet in. Raises Conflict where the series has classes already."""
+    if get(connection, series_id).plan.classes:
+        raise Conflict(
+            "The series has classes already.",
+            "Another shape would move or drop them.",
+            "Set up a new series instead.",
+        )
+    connection.run(
+        REPLACE,
+        (
+            plan.shape.name,
+            json.dumps(shape_to(plan.shape)),
+            json.dumps(sheet_to(plan.sheet)),
+            plan.sheet.yardstick.value,
+            series_id,
         ),
     )
 

@@ -111,7 +111,9 @@ def effects(now: ClassFacts, then: ClassFacts, block: int) -> list[str]:
             if gain:
                 gains.append((gain, muscle))
         gains.sort(key=lambda entry: -abs(entry[0]))
-        out += [f"{FACTS[m].name} {gain:+g} sets" for gain, m in gains[:3]]
+        out += [
+            f"{FACTS[m].name} {'+' if gain > 0 else '−'}{abs(gain):g} sets" for gain, m in gains[:3]
+        ]
     kit_now, ups_now = changes([m for _, _, m in now.work_movements()])
     kit_then, ups_then = changes([m for _, _, m in then.work_movements()])
     for difference, name in (

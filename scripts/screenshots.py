@@ -1,0 +1,138 @@
+"""Take one picture of each main view at 1280x800 from the demo data, for docs/screenshots/."""
+
+from __future__ import annotations
+
+import os
+import shutil
+import sys
+import tempfile
+import time
+from pathlib import Path
+
+from selenium import webdriver
+from selenium.webdriver.chrome.service import Service
+from selenium.webdriver.common.by import By
+from selenium.webdriver.support.ui import WebDriverWait
+
+from scripts import database, demo, install, serve
+from scripts.install import say
+from scripts.paths import ROOT
+from scripts.testing import BROWSER
+
+FOLDER = ROOT / "docs" / "screenshots"
+FLAGS = (
+    "--headless=new",
+    "--disable-gpu",
+    "--disable-dev-shm-usage",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+    "--hide-scrollbars",
+)
+
+
+def browser(profile: Path, width: int = 1280, height: int = 800) -> webdriver.Chrome:
+    """Return a headless Chromium of an exact size with a fresh profile."""
+    options = webdriver.ChromeOptions()
+    options.binary_location = "/usr/bin/chromium"
+    for flag in (*FLAGS, f"--user-data-dir={profile}"):
+        options.add_argument(flag)
+    if os.geteuid() == 0:
+        options.add_argument("--no-sandbox")
+    driver = webdriver.Chrome(options=options, service=Service("/usr/bin/chromedriver"))
+    metrics = {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": False}
+    driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", metrics)
+    return driver
+
+
+class Photographer:
+    """Walks through the views and takes their pictures."""
+
+    def __init__(self, driver: webdriver.Chrome, base: str, folder: Path) -> None:
+        self.driver, self.base, self.folder = driver, base, folder
+        self.wait = WebDriverWait(driver, 20)
+
+    def see(self, selector: str) -> None:
+        """Wait until something is on the page."""
+        self.wait.until(lambda d: d.find_elements(By.CSS_SELECTOR, selector))
+
+    def take(self, name: str) -> None:
+        """Take the picture once fonts and transitions have settled."""
+        self.driver.execute_script("return document.fonts.ready")
+        time.sleep(0.5)
+        self.driver.save_screenshot(str(self.folder / f"{name}.png"))
+        say(f"took {name}")
+
+    def go(self, path: str, selector: str) -> None:
+        """Open a page and wait for it."""
+        self.driver.get(self.base + path)
+        self.see(selector)
+
+    def sign_in(self, name: str, password: str) -> None:
+        """Sign in through the form."""
+        self.go("/", "input[name=name]")
+        self.take("sign-in")
+        self.driver.find_element(By.NAME, "name").send_keys(name)
+        self.driver.find_element(By.NAME, "password").send_keys(password)
+        self.driver.find_element(By.CSS_SELECTOR, "button[type=submit]").click()
+        self.see("h2 a")
+
+    def press(self, text: str) -> None:
+        """Press the first button with this text or label."""
+        xpath = f"//button[contains(., '{text}') or contains(@aria-label, '{text}')]"
+        self.driver.find_element(By.XPATH, xpath).click()
+
+
+def walk(camera: Photographer) -> None:
+    """Take all pictures."""
+    _, name, _, password = demo.PEOPLE[0]
+    camera.sign_in(name, password)
+    camera.take("series")
+    link = camera.driver.find_element(By.CSS_SELECTOR, "h2 a").get_attribute("href") or ""
+    board = link.removeprefix(camera.base)
+    camera.go(board, "[data-slot]")
+    camera.take("board")
+    camera.press("Kit")
+    camera.take("board-kit")
+    camera.press("Use dark colours")
+    camera.press("Focus")
+    camera.take("board-dark")
+    camera.go(f"{board}/classes/5", "[data-cue]")
+    camera.take("class-dark")
+    camera.press("Use light colours")
+    camera.take("class")
+    rows = "//h2[.='Work']/../following-sibling::div//button"
+    camera.driver.find_element(By.XPATH, rows).click()
+    camera.see("[aria-label^='Swap in']")
+    camera.take("class-movement")
+    camera.go(f"{board}/classes/5/sheet", "article")
+    camera.take("run-sheet")
+    camera.go("/series/new", "form")
+    camera.see("[aria-label=Days]")
+    camera.take("set-up")
+
+
+def shots() -> int:
+    """Start the demo if need be and take the pictures."""
+    install.debian(BROWSER)
+    server = database.start()
+    install.front_end()
+    demo.load(server)
+    port = serve.start(server)
+    FOLDER.mkdir(parents=True, exist_ok=True)
+    profile = Path(tempfile.mkdtemp(prefix="grike-shots-"))
+    try:
+        driver = browser(profile)
+        try:
+            walk(Photographer(driver, f"http://127.0.0.1:{port}", FOLDER))
+        finally:
+            driver.quit()
+    finally:
+        shutil.rmtree(profile, ignore_errors=True)
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(shots())

@@ -1,0 +1,70 @@
+import { Box, Button, Flex, IconButton, Link, Text } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
+import { LogOut, Moon, Sun } from 'lucide-react';
+import { Link as RouterLink, Outlet } from 'react-router';
+
+import { toggleColorMode, useColorMode } from './colorMode';
+import { Mark } from './Mark';
+import { meOptions, SignInPage, useSignOut } from '~/features/signin';
+import { Problem } from '~/shared/http/problem';
+import { Offline, Waiting } from '~/shared/ui/States';
+
+export function Shell() {
+  const me = useQuery(meOptions);
+  if (me.error instanceof Problem && me.error.status === 401) return <SignInPage />;
+  if (me.error) return <Offline onRetry={() => void me.refetch()} />;
+  if (!me.data) return <Waiting what="Opening Grike" />;
+  return (
+    <Flex direction="column" minH="100dvh">
+      <Link href="#content" position="absolute" left="-999em" _focus={{ left: '2', top: '2' }}>
+        Skip to the content
+      </Link>
+      <TopBar name={me.data.name} role={me.data.role} />
+      <Box as="main" id="content" flex="1" px="5" py="3">
+        <Outlet />
+      </Box>
+    </Flex>
+  );
+}
+
+function TopBar({ name, role }: { name: string; role: string }) {
+  const mode = useColorMode();
+  const signOut = useSignOut();
+  return (
+    <Flex
+      as="header"
+      className="no-print"
+      align="center"
+      gap="4"
+      px="5"
+      h="11"
+      bg="panel"
+      borderBottom="1px solid"
+      borderColor="line"
+    >
+      <Link asChild color="ink" fontFamily="heading" fontWeight="700" fontSize="lg">
+        <RouterLink to="/">
+          <Mark />
+          Grike
+        </RouterLink>
+      </Link>
+      <Link asChild color="soft">
+        <RouterLink to="/">Series</RouterLink>
+      </Link>
+      <Text ml="auto" color="soft">
+        {name}, {role}
+      </Text>
+      <IconButton
+        aria-label={mode === 'dark' ? 'Use light colours' : 'Use dark colours'}
+        size="xs"
+        variant="ghost"
+        onClick={toggleColorMode}
+      >
+        {mode === 'dark' ? <Sun /> : <Moon />}
+      </IconButton>
+      <Button size="xs" variant="ghost" onClick={() => signOut.mutate()}>
+        <LogOut /> Sign out
+      </Button>
+    </Flex>
+  );
+}

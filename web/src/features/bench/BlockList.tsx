@@ -1,0 +1,108 @@
+import { Box, chakra, Flex, Heading, Text } from '@chakra-ui/react';
+
+import type { Schemas } from '~/shared/http/client';
+import { useMovements } from '~/shared/http/vocabulary';
+import { clock } from '~/shared/format/time';
+import { KitIcons } from '~/shared/ui/KitIcon';
+
+const TITLES: Record<string, string> = {
+  welcome: 'Welcome',
+  'warm-up': 'Warm-up',
+  work: 'Work',
+  breather: 'Breather',
+  'cool-down': 'Cool-down',
+  close: 'Close',
+};
+
+interface Props {
+  detail: Schemas['ClassDetail'];
+  selected: { block: number; place: number } | null;
+  onSelect: (block: number, place: number) => void;
+}
+
+/** The blocks of a class with their movements, each a button that opens its details. */
+export function BlockList({ detail, selected, onSelect }: Props) {
+  return (
+    <Box>
+      {detail.blocks.map((block) => (
+        <Box key={block.index} mb="2">
+          <Flex align="baseline" gap="2" borderBottom="1px solid" borderColor="line">
+            <Heading as="h2" size="sm">
+              {TITLES[block.purpose] ?? block.purpose}
+            </Heading>
+            <Text color="soft" fontSize="xs">
+              {block.summary}
+            </Text>
+            <Text ml="auto" fontFamily="mono" fontSize="xs" color="soft">
+              {clock(block.start)} to {clock(block.end)}
+            </Text>
+          </Flex>
+          <Box display={block.purpose === 'work' ? 'block' : 'grid'} gridTemplateColumns="1fr 1fr" columnGap="3">
+            {block.items.map((item) => (
+              <ItemRow
+                key={item.place}
+                item={item}
+                chosen={selected?.block === block.index && selected.place === item.place}
+                onSelect={() => onSelect(block.index, item.place)}
+                brief={block.purpose !== 'work'}
+              />
+            ))}
+          </Box>
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+interface RowProps {
+  item: Schemas['ItemModel'];
+  chosen: boolean;
+  onSelect: () => void;
+  brief: boolean;
+}
+
+function ItemRow({ item, chosen, onSelect, brief }: RowProps) {
+  const movement = useMovements().get(item.movement);
+  return (
+    <chakra.button
+      type="button"
+      aria-pressed={chosen}
+      data-movement={item.movement}
+      onClick={onSelect}
+      display="flex"
+      alignItems="center"
+      gap="2"
+      w="full"
+      textAlign="left"
+      px="2"
+      py={brief ? '0.5' : '1'}
+      cursor="pointer"
+      bg={chosen ? 'fernWash' : 'transparent'}
+      borderLeft="3px solid"
+      borderColor={chosen ? 'action' : 'transparent'}
+      _hover={{ bg: 'sunken' }}
+    >
+      <Text flex="1" minW="0" truncate fontWeight={brief ? '400' : '600'}>
+        {movement?.name ?? item.movement}
+      </Text>
+      {item.new && (
+        <Text fontSize="xs" color="harebellInk">
+          new
+        </Text>
+      )}
+      {!brief && (
+        <>
+          <Text w="24" fontSize="xs" color="soft">
+            {movement?.position.replace('-', ' ')}
+          </Text>
+          <Box w="9" color="soft">
+            <KitIcons kit={movement?.kit.filter((kit) => kit !== 'mat') ?? []} />
+          </Box>
+        </>
+      )}
+      <Text w={brief ? undefined : '52'} textAlign="right" fontSize="xs" fontFamily="mono" color="soft">
+        {item.dose}
+      </Text>
+    </chakra.button>
+  );
+}

@@ -1,0 +1,58 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useParams } from 'react-router';
+
+import { classOptions, useClassWrites } from './api';
+import { BlockList } from './BlockList';
+import { ClassHead } from './ClassHead';
+import { ClassSummary } from './ClassSummary';
+import { MovementPanel } from './MovementPanel';
+import { Tape } from './Tape';
+import type { Schemas } from '~/shared/http/client';
+import { Trouble, Waiting } from '~/shared/ui/States';
+
+export function ClassPage() {
+  const params = useParams();
+  const series = Number(params.id);
+  const slot = Number(params.slot);
+  const detail = useQuery(classOptions(series, slot));
+  if (detail.error) return <Trouble error={detail.error} onRetry={() => void detail.refetch()} />;
+  if (!detail.data) return <Waiting what="Opening the class" />;
+  return <Bench key={slot} detail={detail.data} />;
+}
+
+function Bench({ detail }: { detail: Schemas['ClassDetail'] }) {
+  const [selected, setSelected] = useState<{ block: number; place: number } | null>(null);
+  const writes = useClassWrites(detail.series, detail.slot, detail.version);
+  const busy = writes.swap.isPending || writes.lock.isPending || writes.refill.isPending;
+  const error = writes.swap.error ?? writes.lock.error ?? writes.refill.error;
+  const item = selected && detail.blocks[selected.block]?.items[selected.place];
+  const select = (block: number, place: number) => setSelected({ block, place });
+  return (
+    <Box>
+      <ClassHead detail={detail} busy={busy} onLock={(locked) => writes.lock.mutate(locked)} onRefill={() => writes.refill.mutate()} />
+      {error && <Trouble error={error} />}
+      <Tape detail={detail} selected={selected} onSelect={select} />
+      <Flex gap="5" mt="3" align="flex-start">
+        <Box flex="1" minW="0">
+          <BlockList detail={detail} selected={selected} onSelect={select} />
+        </Box>
+        <Box as="aside" aria-label="Details" w="96" flexShrink="0" bg="panel" border="1px solid" borderColor="line" p="3">
+          {selected && item ? (
+            <MovementPanel
+              key={item.movement}
+              detail={detail}
+              block={selected.block}
+              item={item}
+              busy={busy}
+              onSwap={(movement) => writes.swap.mutate({ ...selected, movement })}
+            />
+          ) : (
+            <ClassSummary detail={detail} />
+          )}
+        </Box>
+      </Flex>
+    </Box>
+  );
+}

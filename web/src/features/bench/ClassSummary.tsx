@@ -1,0 +1,28 @@
+import { Box, Heading, Text } from '@chakra-ui/react';
+
+import { BodyColumn } from '~/features/board';
+import type { Schemas } from '~/shared/http/client';
+import { Findings } from '~/shared/ui/Findings';
+
+/** What the class does as a whole: findings, both sides, the body. */
+export function ClassSummary({ detail }: { detail: Schemas['ClassDetail'] }) {
+  const seconds = detail.left.seconds ?? 0;
+  return (
+    <Box>
+      <Text color="soft" mb="1">
+        Choose a movement to see its options and what could stand instead.
+      </Text>
+      <Heading as="h2" size="sm">
+        Findings
+      </Heading>
+      <Findings findings={detail.findings} />
+      <Text my="2">
+        Left and right:{' '}
+        {detail.left.seconds === detail.right.seconds && detail.left.reps === detail.right.reps
+          ? `equal, ${seconds} s each.`
+          : `left ${seconds} s, right ${detail.right.seconds} s.`}
+      </Text>
+      <BodyColumn volume={detail.volume} title="this class" />
+    </Box>
+  );
+}

@@ -1,0 +1,93 @@
+import { Box, chakra, Flex, Text } from '@chakra-ui/react';
+import { useState } from 'react';
+
+import { cueWords, lookOf, minuteMarks } from './tapeGeometry';
+import type { Schemas } from '~/shared/http/client';
+import { useMovements } from '~/shared/http/vocabulary';
+import { clock } from '~/shared/format/time';
+
+interface Props {
+  detail: Schemas['ClassDetail'];
+  selected: { block: number; place: number } | null;
+  onSelect: (block: number, place: number) => void;
+}
+
+/** The class drawn to time: the nominal clock above, the real clock below with its extras. */
+export function Tape({ detail, selected, onSelect }: Props) {
+  const [at, setAt] = useState('');
+  const length = Math.max(detail.slot_seconds, detail.real_seconds);
+  return (
+    <Box as="section" aria-label="Tape" bg="panel" border="1px solid" borderColor="line" px="3" pt="2" pb="1">
+      <Strip cues={detail.nominal} detail={detail} length={length} height="3" label="Nominal" total={detail.nominal_seconds} />
+      <Strip cues={detail.real} detail={detail} length={length} height="12" label="Real" total={detail.real_seconds} selected={selected} onSelect={onSelect} onPoint={setAt} />
+      <Flex>
+        <Box w="28" />
+        <Box position="relative" flex="1" h="5" fontFamily="mono" fontSize="xs" color="soft" aria-hidden="true">
+          {minuteMarks(length).map((mark) => (
+            <Text key={mark} position="absolute" left={`${(100 * mark) / length}%`}>
+              {mark / 60}
+            </Text>
+          ))}
+        </Box>
+      </Flex>
+      <Text fontSize="xs" color="soft" minH="5" aria-live="off">
+        {at || 'Point at the tape to read a cue. Hatched: changes, showings and switches of side; those beyond a rest stand out below the strip.'}
+      </Text>
+    </Box>
+  );
+}
+
+interface StripProps {
+  cues: Schemas['CueModel'][];
+  detail: Schemas['ClassDetail'];
+  length: number;
+  height: string;
+  label: string;
+  total: number;
+  selected?: { block: number; place: number } | null;
+  onSelect?: (block: number, place: number) => void;
+  onPoint?: (words: string) => void;
+}
+
+function Strip({ cues, detail, length, height, label, total, selected, onSelect, onPoint }: StripProps) {
+  const movements = useMovements();
+  const hatch = 'repeating-linear-gradient(135deg, transparent 0 3px, rgba(255,255,255,0.45) 3px 5px)';
+  return (
+    <Flex align="center" mb="1">
+      <Text w="28" flexShrink="0" fontSize="xs">
+        {label}{' '}
+        <Text as="span" fontFamily="mono">
+          {clock(total)}
+        </Text>
+      </Text>
+      <Box position="relative" flex="1" h={height} bg="page" role="img" aria-label={`${label} clock, ${clock(total)} of ${clock(detail.slot_seconds)}`}>
+        {cues.map((cue, index) => {
+          const look = lookOf(cue, detail.blocks[cue.block]?.purpose ?? '');
+          const words = cueWords(cue, look, cue.movement ? (movements.get(cue.movement)?.name ?? cue.movement) : '', clock);
+          const chosen = selected && cue.block === selected.block && cue.place === selected.place;
+          return (
+            <Box
+              key={index}
+              position="absolute"
+              top={chosen ? '-1' : '0'}
+              bottom={cue.extra ? '-1.5' : '0'}
+              left={`${(100 * cue.start) / length}%`}
+              w={`${(100 * (cue.end - cue.start)) / length}%`}
+              bg={look.fill}
+              backgroundImage={look.hatched ? hatch : undefined}
+              borderRight="1px solid"
+              borderColor="panel"
+              cursor={cue.movement && onSelect ? 'pointer' : undefined}
+              data-cue={onPoint ? cue.kind : undefined}
+              onMouseEnter={() => onPoint?.(words)}
+              onClick={() => {
+                if (cue.place !== null) onSelect?.(cue.block, cue.place);
+              }}
+            />
+          );
+        })}
+        <chakra.span position="absolute" top="-1" bottom="-1" left={`${(100 * detail.slot_seconds) / length}%`} borderLeft="2px solid" borderColor="rowanInk" />
+      </Box>
+    </Flex>
+  );
+}

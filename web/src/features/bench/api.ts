@@ -1,0 +1,46 @@
+import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
+
+import { data, http } from '~/shared/http/client';
+
+export function classOptions(series: number, slot: number) {
+  return queryOptions({
+    queryKey: ['series', series, 'class', slot],
+    queryFn: () =>
+      data(http.GET('/api/series/{series_id}/classes/{slot}', { params: { path: { series_id: series, slot } } })),
+  });
+}
+
+export function alternativesOptions(series: number, slot: number, version: number, block: number, place: number) {
+  return queryOptions({
+    queryKey: ['series', series, 'class', slot, 'alternatives', version, block, place],
+    queryFn: () =>
+      data(
+        http.GET('/api/series/{series_id}/classes/{slot}/alternatives', {
+          params: { path: { series_id: series, slot }, query: { block, place } },
+        }),
+      ),
+    staleTime: Infinity,
+  });
+}
+
+/** The writes of one class; each names the version that the page shows. */
+export function useClassWrites(series: number, slot: number, version: number) {
+  const client = useQueryClient();
+  const onSettled = () => client.invalidateQueries({ queryKey: ['series', series] });
+  const params = { path: { series_id: series, slot } };
+  const swap = useMutation({
+    mutationFn: (to: { block: number; place: number; movement: string }) =>
+      data(http.POST('/api/series/{series_id}/classes/{slot}/swap', { params, body: { version, ...to } })),
+    onSettled,
+  });
+  const lock = useMutation({
+    mutationFn: (locked: boolean) =>
+      data(http.POST('/api/series/{series_id}/classes/{slot}/lock', { params, body: { version, locked } })),
+    onSettled,
+  });
+  const refill = useMutation({
+    mutationFn: () => data(http.POST('/api/series/{series_id}/classes/{slot}/refill', { params, body: { version } })),
+    onSettled,
+  });
+  return { swap, lock, refill };
+}

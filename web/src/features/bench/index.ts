@@ -1,0 +1,2 @@
+export { classOptions } from './api';
+export { ClassPage } from './ClassPage';

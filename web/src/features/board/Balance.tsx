@@ -1,0 +1,34 @@
+import { Flex, Text } from '@chakra-ui/react';
+
+import type { Schemas } from '~/shared/http/client';
+import { figure } from '~/shared/format/time';
+
+const PAIRS = [
+  ['push', 'pull'],
+  ['front', 'back'],
+  ['knee', 'hip'],
+] as const;
+
+/** The pairs and regions that a director would otherwise count by hand. */
+export function Balance({ volume }: { volume: Schemas['BodyVolume'] }) {
+  const total = Object.values(volume.regions).reduce((sum, sets) => sum + sets, 0);
+  const share = (region: string) => (total ? Math.round((100 * (volume.regions[region] ?? 0)) / total) : 0);
+  return (
+    <Flex wrap="wrap" columnGap="4" rowGap="0.5" fontSize="xs" mt="1">
+      {PAIRS.map(([one, other]) => (
+        <Text key={one} color="soft">
+          {one} : {other}{' '}
+          <Text as="span" fontFamily="mono" color="ink">
+            {figure(volume.pairs[one] ?? 0)} : {figure(volume.pairs[other] ?? 0)}
+          </Text>
+        </Text>
+      ))}
+      <Text color="soft">
+        lower, upper, core{' '}
+        <Text as="span" fontFamily="mono" color="ink">
+          {share('lower')} {share('upper')} {share('core')} %
+        </Text>
+      </Text>
+    </Flex>
+  );
+}

@@ -1,0 +1,98 @@
+import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Navigate, useNavigate, useParams } from 'react-router';
+
+import { boardOptions, useHistory, useStartRun } from './api';
+import { Balance } from './Balance';
+import { BoardGrid } from './BoardGrid';
+import { BodyColumn } from './BodyColumn';
+import { CertificateLine } from './CertificateLine';
+import { type Lens } from './lens';
+import { LensPicker } from './LensPicker';
+import { VolumeSteps } from './VolumeSteps';
+import { useIsDirector } from '~/features/signin';
+import type { Schemas } from '~/shared/http/client';
+import { Findings } from '~/shared/ui/Findings';
+import { Trouble, Waiting } from '~/shared/ui/States';
+import { UndoRedo } from '~/shared/ui/UndoRedo';
+
+export function BoardPage() {
+  const id = Number(useParams().id);
+  const board = useQuery(boardOptions(id));
+  if (board.error) return <Trouble error={board.error} onRetry={() => void board.refetch()} />;
+  if (!board.data) return <Waiting what="Laying out the board" />;
+  if (board.data.run !== null && board.data.run !== undefined) return <Navigate to={`/series/${id}/runs/${board.data.run}`} replace />;
+  return <LoadedBoard board={board.data} />;
+}
+
+function LoadedBoard({ board }: { board: Schemas['Board'] }) {
+  const [lens, setLens] = useState<Lens>('focus');
+  const [week, setWeek] = useState<number | null>(0);
+  const volume = week === null ? board.volume : board.week_volumes[week];
+  const title = week === null ? 'whole series' : `week ${week + 1}`;
+  const shown = board.findings.filter((finding) => week === null || finding.week === week);
+  return (
+    <Flex gap="5" align="flex-start">
+      <Box flex="1" minW="0">
+        <BoardHead board={board} />
+        <LensPicker lens={lens} onLens={setLens} />
+        <BoardGrid board={board} lens={lens} week={week} onWeek={setWeek} />
+      </Box>
+      <Box as="aside" aria-label="Volume and balance" w="96" flexShrink="0" bg="panel" border="1px solid" borderColor="line" p="3">
+        <VolumeSteps board={board} week={week} />
+        <Flex align="center" gap="2" my="1.5">
+          <Text fontWeight="600">{title[0]?.toUpperCase() + title.slice(1)}</Text>
+          <Button size="2xs" variant="outline" ml="auto" aria-pressed={week === null} onClick={() => setWeek(week === null ? 0 : null)}>
+            {week === null ? 'Week 1' : 'Whole series'}
+          </Button>
+        </Flex>
+        {volume ? <BodyColumn volume={volume} title={title} /> : <Text color="soft">No classes in this week yet.</Text>}
+        {volume && <Balance volume={volume} />}
+        <Box mt="2" pt="2" borderTop="1px solid" borderColor="line">
+          {board.classes.length > 0 && <Findings findings={shown} />}
+        </Box>
+      </Box>
+    </Flex>
+  );
+}
+
+function BoardHead({ board }: { board: Schemas['Board'] }) {
+  const director = useIsDirector();
+  const navigate = useNavigate();
+  const { undo, redo } = useHistory(board.id, board.version);
+  const start = useStartRun(board.id, (run) => void navigate(`/series/${board.id}/runs/${run}`));
+  const error = undo.error ?? redo.error ?? start.error;
+  return (
+    <>
+      <Flex align="center" gap="2">
+        <Box>
+          <Heading as="h1" size="xl">
+            {board.name}
+          </Heading>
+          <CertificateLine board={board} />
+        </Box>
+        {director && (
+          <Flex ml="auto" gap="2">
+            <UndoRedo
+              undo={board.undo}
+              redo={board.redo}
+              busy={undo.isPending || redo.isPending}
+              onUndo={() => undo.mutate()}
+              onRedo={() => redo.mutate()}
+            />
+            {!board.classes.length && (
+              <Button size="sm" variant="outline" onClick={() => void navigate(`/series/${board.id}/setup`)}>
+                Change set-up
+              </Button>
+            )}
+            <Button size="sm" bg="action" color="onAction" loading={start.isPending} onClick={() => start.mutate(board.version)}>
+              {board.classes.length ? 'Plan again' : 'Plan'}
+            </Button>
+          </Flex>
+        )}
+      </Flex>
+      {error && <Trouble error={error} />}
+    </>
+  );
+}

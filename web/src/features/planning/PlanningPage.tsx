@@ -1,0 +1,113 @@
+import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
+import { useMutation } from '@tanstack/react-query';
+import { useEffect } from 'react';
+import { Link as RouterLink, useNavigate, useParams } from 'react-router';
+
+import { type RunNews, useRunEvents } from './useRunEvents';
+import { useIsDirector } from '~/features/signin';
+import { data, http } from '~/shared/http/client';
+import { Trouble } from '~/shared/ui/States';
+
+export function PlanningPage() {
+  const params = useParams();
+  const series = Number(params.id);
+  const run = Number(params.run);
+  const news = useRunEvents(run, series);
+  const navigate = useNavigate();
+  useEffect(() => {
+    if (news.end?.state === 'done') void navigate(`/series/${series}`, { replace: true });
+  }, [news.end, navigate, series]);
+  return (
+    <Box maxW="3xl" mx="auto">
+      {news.end && news.end.state !== 'done' ? <Ended news={news} series={series} /> : <UnderWay news={news} run={run} />}
+    </Box>
+  );
+}
+
+function UnderWay({ news, run }: { news: RunNews; run: number }) {
+  const director = useIsDirector();
+  const stop = useMutation({
+    mutationFn: () => data(http.POST('/api/runs/{run_id}/stop', { params: { path: { run_id: run } } })),
+  });
+  return (
+    <>
+      <Heading as="h1" size="2xl">
+        Planning
+      </Heading>
+      <Text role="status" color="soft" mb="4">
+        {stop.isSuccess ? 'Stopping. What is left is filled quickly, every must rule kept.' : `${news.stage}.`} {standing(news)}
+      </Text>
+      <Flex gap="2" mb="4" aria-hidden="true">
+        {Array.from({ length: Math.max(1, news.total) }, (_, week) => (
+          <Flex
+            key={week}
+            flex="1"
+            h="16"
+            align="center"
+            justify="center"
+            fontFamily="heading"
+            fontWeight="700"
+            bg={week < news.done ? 'fernWash' : 'sunken'}
+            color={week < news.done ? 'fernInk' : 'soft'}
+            borderLeft="3px solid"
+            borderColor={week < news.done ? 'fernInk' : week === news.done ? 'lichenInk' : 'line'}
+            clipPath="polygon(0 0, calc(100% - 14px) 0, 100% 14px, 100% 100%, 0 100%)"
+          >
+            {news.total ? week + 1 : ''}
+          </Flex>
+        ))}
+      </Flex>
+      {!news.connected && <Text color="lichenInk">The connection is gone for the moment. Planning goes on; this page will catch up.</Text>}
+      {stop.error && <Trouble error={stop.error} />}
+      {director && (
+        <Button variant="outline" disabled={stop.isPending || stop.isSuccess} onClick={() => stop.mutate()}>
+          Stop and keep what there is
+        </Button>
+      )}
+    </>
+  );
+}
+
+function standing(news: RunNews): string {
+  if (news.cost === null || !news.done) return '';
+  const weeks = `${news.done} of ${news.total} weeks filled`;
+  if (news.cost === 0) return `${weeks}, every rule kept so far.`;
+  const bound = news.bound ? ` At least ${news.bound} cannot be avoided with this kit.` : ' Nothing says yet that this is the least possible.';
+  return `${weeks}; aims are missed by ${news.cost} points so far.${bound}`;
+}
+
+function Ended({ news, series }: { news: RunNews; series: number }) {
+  const none = news.end?.state === 'none';
+  const ways = (news.end?.collisions ?? []).filter((line) => line.startsWith('Way out'));
+  const reasons = (news.end?.collisions ?? []).filter((line) => !line.startsWith('Way out'));
+  return (
+    <Box role="alert">
+      <Heading as="h1" size="2xl" mb="2">
+        {none ? 'No plan keeps every must rule' : 'Planning ended early'}
+      </Heading>
+      {!none && <Text>{news.end?.message ?? 'Nothing was changed.'}</Text>}
+      {reasons.map((line) => (
+        <Text key={line} mb="2">
+          {line}
+        </Text>
+      ))}
+      {[...ways, ...(news.end?.notes ?? [])].length > 0 && (
+        <Box as="ul" pl="5" mb="3">
+          {[...ways, ...(news.end?.notes ?? [])].map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </Box>
+      )}
+      <Flex gap="2" mt="4">
+        {none && (
+          <Button asChild bg="action" color="onAction">
+            <RouterLink to={`/series/${series}/setup`}>Change the set-up</RouterLink>
+          </Button>
+        )}
+        <Button asChild variant="outline">
+          <RouterLink to={`/series/${series}`}>Go to the board</RouterLink>
+        </Button>
+      </Flex>
+    </Box>
+  );
+}

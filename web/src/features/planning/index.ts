@@ -1,0 +1,1 @@
+export { PlanningPage } from './PlanningPage';

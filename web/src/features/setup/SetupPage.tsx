@@ -1,0 +1,113 @@
+import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+
+import { type NewSeries, setupOptions, useSaveAndPlan } from './api';
+import { ClosedDays } from './ClosedDays';
+import { DayPicker } from './DayPicker';
+import { classCount, emptyDraft, ruleNumber, withRuleNumber } from './draft';
+import { NumberField, SelectField, TextField } from './Fields';
+import { RoomFields } from './RoomFields';
+import { RuleSheet } from './RuleSheet';
+import { Problem } from '~/shared/http/problem';
+import { roomsOptions } from '~/shared/http/vocabulary';
+import { Trouble, Waiting } from '~/shared/ui/States';
+
+const LEVELS = [
+  { value: '1', name: 'Beginners' },
+  { value: '2', name: 'Intermediate' },
+  { value: '3', name: 'Advanced' },
+];
+const KEPT = 'grike-setup-draft';
+
+function keptDraft(): NewSeries {
+  const kept = sessionStorage.getItem(KEPT);
+  return kept ? (JSON.parse(kept) as NewSeries) : emptyDraft(new Date());
+}
+
+export function SetupPage() {
+  const id = Number(useParams().id ?? 0);
+  const stored = useQuery(setupOptions(id));
+  if (id && stored.error) return <Trouble error={stored.error} />;
+  if (id && !stored.data) return <Waiting what="Fetching the set-up" />;
+  return <SetupForm key={id} id={id} first={id && stored.data ? stored.data : keptDraft()} />;
+}
+
+function SetupForm({ id, first }: { id: number; first: NewSeries }) {
+  const [draft, setDraft] = useState<NewSeries>(first);
+  const navigate = useNavigate();
+  const rooms = useQuery(roomsOptions);
+  const save = useSaveAndPlan(id, (series, run) => {
+    sessionStorage.removeItem(KEPT);
+    void navigate(`/series/${series}/runs/${run}`);
+  });
+  const fields = save.error instanceof Problem ? save.error.fields : {};
+  const put = (next: NewSeries) => {
+    setDraft(next);
+    // A reload must not lose what was typed.
+    if (!id) sessionStorage.setItem(KEPT, JSON.stringify(next));
+  };
+  const set = (part: Partial<NewSeries>) => put({ ...draft, ...part });
+  const count = classCount(draft);
+  return (
+    <Box
+      as="form"
+      maxW="5xl"
+      mx="auto"
+      onSubmit={(event) => {
+        event.preventDefault();
+        save.mutate(draft);
+      }}
+    >
+      <Heading as="h1" size="2xl" mb="1">
+        {id ? 'Change the set-up' : 'Set up a series'}
+      </Heading>
+      <Text color="soft" mb="4">
+        Everything has a sensible start. Name it, check days and kit, plan.
+      </Text>
+      <Flex gap="4" mb="4" wrap="wrap" align="flex-start">
+        <TextField label="Name" width="72" value={draft.name} error={fields.name} onChange={(name) => set({ name })} />
+        <TextField label="First day" type="date" width="40" value={draft.start} error={fields.start} onChange={(start) => set({ start })} />
+        <NumberField label="Weeks" width="20" value={draft.weeks} min={1} max={52} error={fields.weeks} onChange={(weeks) => set({ weeks })} />
+        <NumberField label="Minutes" width="24" value={draft.minutes} min={20} max={90} error={fields.minutes} onChange={(minutes) => set({ minutes })} />
+        <NumberField label="People" width="20" value={draft.heads} min={1} max={200} error={fields.heads} onChange={(heads) => set({ heads })} />
+        <SelectField label="Level" width="36" value={String(draft.level)} options={LEVELS} onChange={(level) => set({ level: Number(level) })} />
+      </Flex>
+      <Flex gap="8" mb="4" align="flex-start" wrap="wrap">
+        <Box>
+          <DayPicker days={draft.weekdays} error={fields.weekdays} onDays={(weekdays) => set({ weekdays })} />
+        </Box>
+        <NumberField
+          label="Classes before a movement may return"
+          width="64"
+          value={ruleNumber(draft, 'D4', 'gap', 3)}
+          min={0}
+          onChange={(gap) => put(withRuleNumber(draft, 'D4', 'gap', gap || 0))}
+        />
+        <NumberField
+          label="Volume rises a week by (%)"
+          width="48"
+          value={ruleNumber(draft, 'W7', 'rise', 5)}
+          min={0}
+          onChange={(rise) => put(withRuleNumber(draft, 'W7', 'rise', rise || 0))}
+        />
+      </Flex>
+      <Box mb="4">
+        <ClosedDays closed={draft.closed ?? []} error={fields.closed} onClosed={(closed) => set({ closed })} />
+      </Box>
+      <RoomFields room={draft.room} rooms={rooms.data ?? []} heads={draft.heads} error={fields.room ?? fields.menus} onRoom={(room) => set({ room })} />
+      <RuleSheet draft={draft} onDraft={put} />
+      {save.error && <Trouble error={save.error} />}
+      <Flex align="center" gap="4" my="5">
+        <Button type="submit" bg="action" color="onAction" loading={save.isPending} disabled={!draft.name.trim()}>
+          Plan {count} classes
+        </Button>
+        <Text color="soft">
+          {draft.name.trim() ? '' : 'Give it a name first. '}New participants, and anyone with a heart, lung, joint or back condition, pregnancy or recent childbirth,
+          take medical advice first; local rules and qualified instructors come before any plan.
+        </Text>
+      </Flex>
+    </Box>
+  );
+}

@@ -1,0 +1,34 @@
+import { queryOptions, useMutation } from '@tanstack/react-query';
+
+import { data, http, type Schemas } from '~/shared/http/client';
+
+export type NewSeries = Schemas['NewSeries'];
+
+export function setupOptions(id: number) {
+  return queryOptions({
+    queryKey: ['series', id, 'setup'],
+    queryFn: () => data(http.GET('/api/series/{series_id}/setup', { params: { path: { series_id: id } } })),
+    enabled: id > 0,
+  });
+}
+
+/** Save the set-up (new, or in place of the one that could not be planned) and begin to plan it. */
+export function useSaveAndPlan(id: number, onStarted: (series: number, run: number) => void) {
+  return useMutation({
+    mutationFn: async (body: NewSeries) => {
+      const series = id > 0 ? await change(id, body) : (await data(http.POST('/api/series', { body }))).id;
+      const path = { series_id: series };
+      const board = await data(http.GET('/api/series/{series_id}', { params: { path } }));
+      const run = await data(
+        http.POST('/api/series/{series_id}/runs', { params: { path }, body: { version: board.version, seed: 1 } }),
+      );
+      return { series, run: run.id };
+    },
+    onSuccess: ({ series, run }) => onStarted(series, run),
+  });
+}
+
+async function change(id: number, body: NewSeries): Promise<number> {
+  await data(http.PUT('/api/series/{series_id}/setup', { params: { path: { series_id: id } }, body }));
+  return id;
+}

@@ -1,0 +1,62 @@
+import type { NewSeries } from './api';
+
+/** The next Monday, as the first day of a new series. */
+export function nextMonday(today: Date): string {
+  const date = new Date(Date.UTC(today.getFullYear(), today.getMonth(), today.getDate()));
+  date.setUTCDate(date.getUTCDate() + ((8 - date.getUTCDay()) % 7 || 7));
+  return date.toISOString().slice(0, 10);
+}
+
+export function emptyDraft(today: Date): NewSeries {
+  return {
+    name: '',
+    start: nextMonday(today),
+    weeks: 6,
+    weekdays: [0, 1, 3, 4],
+    minutes: 45,
+    level: 2,
+    heads: 16,
+    room: {
+      name: 'Hall',
+      heads: 20,
+      kit: { mat: 20, wall: 20, chair: 16, towel: 20, 'dumbbell-light': 16, 'dumbbell-medium': 16, 'mini-band': 20, 'long-band': 16 },
+    },
+    closed: [],
+    menus: {},
+    rules: {},
+    yardstick: 'seconds',
+  };
+}
+
+/** How many classes a draft has, closed days and days before the start left out. */
+export function classCount(draft: NewSeries): number {
+  const start = new Date(`${draft.start}T00:00:00Z`);
+  if (Number.isNaN(start.getTime())) return 0;
+  const monday = new Date(start);
+  monday.setUTCDate(start.getUTCDate() - ((start.getUTCDay() + 6) % 7));
+  let count = 0;
+  for (let week = 0; week < Math.min(52, draft.weeks); week += 1) {
+    for (const day of draft.weekdays) {
+      const date = new Date(monday);
+      date.setUTCDate(monday.getUTCDate() + 7 * week + day);
+      const iso = date.toISOString().slice(0, 10);
+      if (date >= start && !draft.closed?.includes(iso)) count += 1;
+    }
+  }
+  return count;
+}
+
+/** The value of a rule's number in a draft, or its default. */
+export function ruleNumber(draft: NewSeries, rule: string, name: string, fallback: number): number {
+  return draft.rules?.[rule]?.numbers?.[name] ?? fallback;
+}
+
+export function withRuleNumber(draft: NewSeries, rule: string, name: string, value: number): NewSeries {
+  const line = draft.rules?.[rule] ?? {};
+  return { ...draft, rules: { ...draft.rules, [rule]: { ...line, numbers: { ...line.numbers, [name]: value } } } };
+}
+
+export function withRuleMode(draft: NewSeries, rule: string, mode: 'must' | 'aim' | 'off'): NewSeries {
+  const line = draft.rules?.[rule] ?? {};
+  return { ...draft, rules: { ...draft.rules, [rule]: { ...line, mode } } };
+}

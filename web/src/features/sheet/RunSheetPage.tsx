@@ -1,0 +1,68 @@
+import { Box, Button, chakra, Flex, Heading, Text } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
+import { ArrowLeft, Printer } from 'lucide-react';
+import { Link as RouterLink, useParams } from 'react-router';
+
+import { SheetBlock } from './SheetBlock';
+import { classOptions } from '~/features/bench';
+import type { Schemas } from '~/shared/http/client';
+import { useMovements, useNames } from '~/shared/http/vocabulary';
+import { clock, DAYS, shortDate } from '~/shared/format/time';
+import { Trouble, Waiting } from '~/shared/ui/States';
+
+export function RunSheetPage() {
+  const params = useParams();
+  const detail = useQuery(classOptions(Number(params.id), Number(params.slot)));
+  if (detail.error) return <Trouble error={detail.error} />;
+  if (!detail.data) return <Waiting what="Writing the run sheet" />;
+  return (
+    <Box maxW="200mm" mx="auto">
+      <Flex className="no-print" gap="2" mb="3">
+        <Button asChild size="sm" variant="outline">
+          <RouterLink to={`/series/${detail.data.series}/classes/${detail.data.slot}`}>
+            <ArrowLeft /> Back to the class
+          </RouterLink>
+        </Button>
+        <Button size="sm" bg="action" color="onAction" onClick={() => window.print()}>
+          <Printer /> Print
+        </Button>
+      </Flex>
+      <Sheet detail={detail.data} />
+    </Box>
+  );
+}
+
+/** One page of A4, legible at arm's length. */
+function Sheet({ detail }: { detail: Schemas['ClassDetail'] }) {
+  const name = useNames();
+  const movements = useMovements();
+  const kit = new Set(detail.blocks.flatMap((b) => b.items.flatMap((i) => movements.get(i.movement)?.kit ?? [])));
+  const session = detail.sessions[0];
+  return (
+    <Box as="article" bg="white" color="black" p="5" css={{ '@media print': { padding: 0 } }}>
+      <Flex align="flex-end" borderBottom="3px solid black" pb="1">
+        <Box>
+          <Text fontSize="xs">
+            {detail.series_name}, week {detail.week + 1}, {DAYS[detail.weekday]} {shortDate(detail.date)}
+            {session ? `, ${session.starts_at.slice(11, 16)}, ${session.instructor ?? ''}` : ''}
+          </Text>
+          <Heading as="h1" size="xl" lineHeight="1.1">
+            {detail.name}
+          </Heading>
+        </Box>
+        <Text ml="auto" fontFamily="mono" fontSize="xl">
+          {clock(detail.real_seconds)}
+        </Text>
+      </Flex>
+      <Text fontSize="xs" my="1">
+        <b>Lay out:</b> {[...kit].map(name).join(', ') || 'nothing'} for {detail.heads}. <b>Say first:</b> stop on pain; tell me about heart, joints, back,
+        pregnancy; easier options are always open.
+      </Text>
+      <chakra.div columnCount={1}>
+        {detail.blocks.map((block) => (
+          <SheetBlock key={block.index} block={block} />
+        ))}
+      </chakra.div>
+    </Box>
+  );
+}

@@ -1,0 +1,77 @@
+import { Box, chakra, Flex, Text } from '@chakra-ui/react';
+
+import type { Schemas } from '~/shared/http/client';
+import { useMovements } from '~/shared/http/vocabulary';
+import { clock } from '~/shared/format/time';
+
+const TITLES: Record<string, string> = {
+  welcome: 'Welcome',
+  'warm-up': 'Warm-up',
+  work: 'Work',
+  breather: 'Breather',
+  'cool-down': 'Cool-down',
+  close: 'Close',
+};
+
+/** A block on the run sheet: work in full with a cue and a fault, the frame in one run of text. */
+export function SheetBlock({ block }: { block: Schemas['BlockModel'] }) {
+  const movements = useMovements();
+  const name = (id: string) => movements.get(id)?.name ?? id;
+  const work = block.purpose === 'work';
+  return (
+    <Box mt="1.5" css={{ breakInside: 'avoid' }}>
+      <Flex align="baseline" gap="2" borderBottom={work ? '1.5px solid black' : '0.5px solid black'}>
+        <Text fontFamily="mono" fontSize="sm">
+          {clock(block.start)}
+        </Text>
+        <Text fontWeight="700" fontSize={work ? 'md' : 'sm'}>
+          {TITLES[block.purpose] ?? block.purpose}
+        </Text>
+        <Text fontSize="sm">{block.summary}</Text>
+      </Flex>
+      {work ? (
+        <WorkTable block={block} />
+      ) : (
+        <Text fontSize="sm">{block.items.map((item) => `${name(item.movement)}${item.dose.includes('side') ? ' (L, R)' : ''}`).join(' · ')}</Text>
+      )}
+    </Box>
+  );
+}
+
+function WorkTable({ block }: { block: Schemas['BlockModel'] }) {
+  const movements = useMovements();
+  return (
+    <chakra.table w="full" css={{ borderCollapse: 'collapse', '& td': { verticalAlign: 'top', paddingBlock: '1px', paddingRight: '8px' } }}>
+      <tbody>
+        {block.items.map((item, index) => {
+          const movement = movements.get(item.movement);
+          return (
+            <chakra.tr key={item.place} borderBottom="0.5px solid" borderColor="gray.300">
+              <chakra.td w="6" fontFamily="mono" fontSize="sm">
+                {index + 1}
+              </chakra.td>
+              <chakra.td w="32%">
+                <Text fontWeight="700" fontSize="lg" lineHeight="1.15">
+                  {movement?.name ?? item.movement}
+                  {item.new ? ' (new)' : ''}
+                </Text>
+                <Text fontSize="sm" fontFamily="mono">
+                  {item.dose}
+                </Text>
+              </chakra.td>
+              <chakra.td fontSize="sm" lineHeight="1.3">
+                {movement?.cues.slice(0, 2).join('. ')}.<br />
+                <b>Watch:</b> {movement?.faults[0]?.toLowerCase()}.
+              </chakra.td>
+              <chakra.td w="32%" fontSize="sm" lineHeight="1.3">
+                <b>Easier:</b> {movement?.easier?.how}
+                <br />
+                <b>Harder:</b> {movement?.harder?.how}
+              </chakra.td>
+            </chakra.tr>
+          );
+        })}
+      </tbody>
+    </chakra.table>
+  );
+}

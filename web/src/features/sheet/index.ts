@@ -1,0 +1,1 @@
+export { RunSheetPage } from './RunSheetPage';

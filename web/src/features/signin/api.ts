@@ -1,0 +1,35 @@
+import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
+
+import { data, http, setCsrf } from '~/shared/http/client';
+
+export const meOptions = queryOptions({
+  queryKey: ['me'],
+  queryFn: async () => {
+    const me = await data(http.GET('/api/me'));
+    setCsrf(me.csrf);
+    return me;
+  },
+  staleTime: 60_000,
+});
+
+export function useSignIn() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (body: { name: string; password: string }) => data(http.POST('/api/sign-in', { body })),
+    onSuccess: (me) => {
+      setCsrf(me.csrf);
+      client.setQueryData(meOptions.queryKey, me);
+    },
+  });
+}
+
+export function useSignOut() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: () => data(http.POST('/api/sign-out')),
+    onSettled: () => {
+      client.clear();
+      window.location.assign('/');
+    },
+  });
+}

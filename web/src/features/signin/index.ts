@@ -1,0 +1,3 @@
+export { meOptions, useSignOut } from './api';
+export { SignInPage } from './SignInPage';
+export { useIsDirector } from './useIsDirector';

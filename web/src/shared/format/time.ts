@@ -1,0 +1,24 @@
+export const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
+
+/** Seconds as m:ss. */
+export function clock(seconds: number): string {
+  const whole = Math.max(0, Math.round(seconds));
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
+}
+
+/** How a class lies against its slot, in words. */
+export function againstSlot(seconds: number, slot: number): string {
+  const over = seconds - slot;
+  if (over > 0) return `${clock(over)} over`;
+  return over === 0 ? 'fits to the second' : `${clock(-over)} under`;
+}
+
+/** A date such as 30 Nov. */
+export function shortDate(iso: string): string {
+  return new Date(`${iso}T00:00:00`).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
+}
+
+/** A figure with at most one decimal. */
+export function figure(value: number): string {
+  return Number.isInteger(value) ? String(value) : value.toFixed(1);
+}
