@@ -33,14 +33,14 @@ export function BoardGrid({ board, lens, week, onWeek }: Props) {
       <tbody>
         {Array.from({ length: board.weeks }, (_, row) => (
           <tr key={row}>
-            <chakra.th scope="row" verticalAlign="top" p="0" h="22">
+            <chakra.th scope="row" verticalAlign="top" p="0" h="24">
               <WeekButton board={board} row={row} chosen={week === row} onWeek={onWeek} />
             </chakra.th>
             {board.weekdays.map((day) => {
               const entry = at.get(row * 7 + day);
               const open = board.slots.includes(row * 7 + day);
               return (
-                <chakra.td key={day} p="0" h="22">
+                <chakra.td key={day} p="0" h="24">
                   {entry ? (
                     <ClassBlock series={board.id} entry={entry} lens={lens} kits={kits} />
                   ) : (
