@@ -7,6 +7,7 @@ from dataclasses import dataclass, field, replace
 from fractions import Fraction
 
 from grike.core.planner.assembly import assembled
+from grike.core.planner.cells import Theme, pool
 from grike.core.planner.linear import Limits, Outcome, Solved
 from grike.core.planner.pool import PoolReport
 from grike.core.planner.problem import Problem, Progress, Settings, Stop
@@ -18,7 +19,7 @@ from grike.core.planner.selection import (
     scope_of,
     within_bands,
 )
-from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton
+from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton, training_guess
 from grike.core.rules.base import Row
 from grike.core.rules.facts import ClassFacts
 from grike.core.rules.scope import Scope, WeekSteps
@@ -255,6 +256,7 @@ def _skeleton(
         kept,
         refused=refused,
         week_training=dict(run.week_training),
+        calibration=_calibration(run, past),
     )
     outcome = Outcome.IMPOSSIBLE
     for skip in _loosenings(run):
@@ -263,6 +265,18 @@ def _skeleton(
             return {**past, **found.cells}
         outcome = found.outcome
     return Failure("skeleton", None, (), outcome is Outcome.IMPOSSIBLE)
+
+
+def _calibration(run: Run, past: Mapping[int, Cell]) -> float:
+    """Return how much training volume past weeks really held against what was guessed for them.
+
+    It is 1 for timed formats; where reps are counted it keeps guesses from drifting off.
+    """
+    yardstick = run.problem.plan.sheet.yardstick
+    every = Theme(frozenset(), tuple(pool(run.problem.plan.shape, run.problem.library)))
+    guessed = sum(training_guess(cell.variant, yardstick, every) for cell in past.values())
+    held = sum(run.facts[index].volume.training[yardstick] for index in past)
+    return float(100 * held / guessed) if guessed else 1.0
 
 
 def _without_past(problem: Problem, past: Mapping[int, Cell], run: Run) -> Problem:

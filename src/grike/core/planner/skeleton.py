@@ -61,6 +61,7 @@ class SkeletonTask:
     skip: frozenset[str] = frozenset()
     fixed_cells: Mapping[int, Cell] = field(default_factory=dict)
     week_training: Mapping[int, Fraction] = field(default_factory=dict)
+    calibration: float = 1.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -101,7 +102,9 @@ class _Builder:
         self.penalties: list[tuple[Any, int]] = []
         every = Theme(frozenset(), tuple(pool(self.shape, problem.library)))
         yardstick = self.sheet.yardstick
-        self.guesses = [training_guess(v, yardstick, every) for v in self.variants]
+        self.guesses = [
+            round(training_guess(v, yardstick, every) * task.calibration) for v in self.variants
+        ]
         share = self.sheet["C1"].numbers["share"] if self._on("C1") else Fraction(0)
         self.largest = {
             (focus, number): largest_class(focus, theme, float(share) / 100)
