@@ -21,6 +21,7 @@ from grike.core.planner.variants import frame_seconds, variants
 from grike.core.rules import Facts, broken_musts, cost_by_rule, default_sheet, findings
 from grike.core.series import SeriesPlan
 from grike.core.sheet import Mode
+from grike.core.volume import Yardstick
 from grike.exchange.library import shipped_library
 from grike.exchange.plans import plan_to
 from tests.builders import BARE, a_plan, a_shape, locked
@@ -132,7 +133,7 @@ class Plans(unittest.TestCase):
 
     def test_other_yardsticks(self) -> None:
         """Reps and sets as yardstick keep the volume steps as well."""
-        for yardstick in ("sets", "reps"):
+        for yardstick in (Yardstick.SETS, Yardstick.REPS):
             sheet = replace(default_sheet(), yardstick=yardstick)
             request = replace(empty(weeks=2), sheet=sheet)
             result = plan(Problem(request, LIBRARY), None, 1)

@@ -1,0 +1,161 @@
+"""Planning runs: progress, result, stop, and bad luck."""
+
+from __future__ import annotations
+
+import json
+import os
+import signal
+import time
+import unittest
+from typing import Any
+
+import schemathesis
+from hypothesis import HealthCheck, given, settings
+
+from grike.api.runner import Runner
+from grike.api.security import COOKIE
+from grike.store import runs
+from tests.api.base import WithApplication, a_set_up
+
+
+class Runs(WithApplication):
+    def setUp(self) -> None:
+        super().setUp()
+        self.sign_in()
+
+    def begin(self, **changes: Any) -> tuple[int, int]:
+        series_id = self.post("/api/series", a_set_up(**changes)).json()["id"]
+        version = self.board(series_id)["version"]
+        answer = self.post(f"/api/series/{series_id}/runs", {"version": version, "seed": 1})
+        self.assertEqual(answer.status_code, 202, answer.text)
+        return series_id, answer.json()["id"]
+
+    def events(self, run: int, after: int = 0) -> list[dict[str, Any]]:
+        headers = {"Last-Event-ID": str(after)} if after else {}
+        out: list[dict[str, Any]] = []
+        with self.client.stream("GET", f"/api/runs/{run}/events", headers=headers) as stream:
+            for line in stream.iter_lines():
+                if line.startswith("data:"):
+                    out.append(json.loads(line[5:]))
+        return out
+
+    def test_from_request_to_board(self) -> None:
+        """Progress arrives in order, the end says done, and the board has every class."""
+        series_id, run = self.begin()
+        events = self.events(run)
+        self.assertEqual([e["kind"] for e in events], ["begun", "progress", "progress", "end"])
+        self.assertEqual(events[-1]["state"], "done")
+        board = self.board(series_id)
+        self.assertEqual(len(board["classes"]), 3)
+        self.assertEqual(board["undo"], "Plan the series")
+        self.assertIsNone(board["run"])
+        self.assertEqual(self.client.get(f"/api/runs/{run}").json()["state"], "done")
+
+    def test_a_reload_goes_on_where_it_was(self) -> None:
+        """A second reader that has seen two events gets the rest."""
+        _, run = self.begin()
+        everything = self.events(run)
+        self.assertEqual(self.events(run, after=2), everything[2:])
+
+    def test_one_run_at_a_time(self) -> None:
+        """While a series is being planned a second run is refused, and the board names the first."""
+        series_id, run = self.begin(weeks=6)
+        board = self.board(series_id)
+        self.assertEqual(board["run"], run)
+        again = self.post(f"/api/series/{series_id}/runs", {"version": board["version"]})
+        self.assertEqual(again.status_code, 409)
+        self.post(f"/api/runs/{run}/stop")
+        self.events(run)
+
+    def test_stop_and_keep(self) -> None:
+        """Stopped early, the series is complete all the same and keeps every must."""
+        series_id, run = self.begin(weeks=6)
+        self.assertEqual(self.post(f"/api/runs/{run}/stop").status_code, 202)
+        self.assertEqual(self.events(run)[-1]["state"], "done")
+        board = self.board(series_id)
+        self.assertEqual(len(board["classes"]), 18)
+        self.assertFalse([f for f in board["findings"] if f["mode"] == "must"])
+
+    def test_no_plan_is_told_in_words(self) -> None:
+        """A rise above its cap ends without a plan, with the rule and a way out."""
+        series_id, run = self.begin(weeks=2, rules={"W7": {"numbers": {"rise": 30}}})
+        end = self.events(run)[-1]
+        self.assertEqual(end["state"], "none")
+        self.assertIn("above its cap (W7)", end["collisions"][0])
+        self.assertEqual(self.board(series_id)["classes"], [])
+
+    def test_a_killed_planner_is_reported_and_loses_nothing(self) -> None:
+        """kill -9 on the planner: the run fails in words, the series is as it was, the next works."""
+        series_id, run = self.begin(weeks=6)
+        os.kill(self.planner_pid(run), signal.SIGKILL)
+        end = self.events(run)[-1]
+        self.assertEqual(end["state"], "failed")
+        self.assertIn("Nothing was changed", end["message"])
+        board = self.board(series_id)
+        self.assertEqual((board["classes"], board["run"]), ([], None))
+        again = self.post(f"/api/series/{series_id}/runs", {"version": board["version"]}).json()["id"]
+        self.post(f"/api/runs/{again}/stop")
+        self.assertEqual(self.events(again)[-1]["state"], "done")
+
+    def planner_pid(self, run: int) -> int:
+        for _ in range(200):
+            with self.database.transaction() as connection:
+                events = runs.events(connection, run, 0)
+            if events:
+                return int(events[0][1]["pid"])
+            time.sleep(0.05)
+        raise AssertionError("the run never began")
+
+    def test_an_edit_meanwhile_is_not_overwritten(self) -> None:
+        """A plan that comes back to a changed series is not put in."""
+        series_id, run = self.begin(weeks=4)
+        self.planner_pid(run)
+        stored = self.client.get(f"/api/series/{series_id}/setup").json()
+        self.client.put(f"/api/series/{series_id}/setup", json=stored, headers=self.csrf)
+        end = self.events(run)[-1]
+        self.assertEqual(end["state"], "failed")
+        self.assertIn("changed in the meantime", end["message"])
+
+    def test_a_restarted_server_says_what_happened(self) -> None:
+        """Runs that a dead server left open are ended as interrupted."""
+        series_id = self.a_series()
+        with self.database.transaction() as connection:
+            run = runs.add(connection, series_id, {}, 1, "1", {}, None)
+            runs.begin(connection, run)
+        Runner(self.app.state.grike).recover()
+        self.assertEqual(self.events(run)[-1]["state"], "interrupted")
+        self.assertIsNone(self.board(series_id)["run"])
+
+
+class AnyInput(WithApplication):
+    def test_no_input_makes_a_server_error(self) -> None:
+        """Schemathesis: whatever fits the description of a route, no answer is a 500."""
+        self.sign_in()
+        self.a_series()
+        schema = schemathesis.openapi.from_asgi("/api/openapi.json", self.app)
+        for found in schema.get_all_operations():
+            operation = found.ok()
+            if operation.path in ("/api/sign-out", "/api/sign-in", "/api/runs/{run_id}/events"):
+                continue
+            self.try_all(operation)
+
+    def try_all(self, operation: Any) -> None:
+        @given(case=operation.as_strategy())
+        @settings(
+            max_examples=6,
+            deadline=None,
+            derandomize=True,
+            suppress_health_check=list(HealthCheck),
+        )
+        def attempt(case: Any) -> None:
+            if operation.path.endswith("/runs") or operation.path == "/api/series":
+                return
+            headers = {**self.csrf, "Cookie": f"{COOKIE}={self.client.cookies[COOKIE]}"}
+            answer = case.call(headers=headers)
+            self.assertLess(answer.status_code, 500, (operation.label, answer.text[:300]))
+
+        attempt()
+
+
+if __name__ == "__main__":
+    unittest.main()

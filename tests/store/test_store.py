@@ -1,0 +1,305 @@
+"""The store against the real database."""
+
+from __future__ import annotations
+
+import datetime as dt
+import json
+import os
+import threading
+import time
+import unittest
+from dataclasses import replace
+
+
+from grike.core.errors import Conflict, NotFound, TooManyAttempts, Unavailable
+from grike.core.kit import Kit, Room
+from grike.core.series import PlannedClass, SeriesPlan
+from grike.store import changes, library, people, rooms, runs, series, sessions
+from grike.store.connection import Database
+from grike.store.migrate import migrate
+from tests.builders import a_class, a_plan, circuit, work
+from tests.store.base import WithDatabase
+
+
+class Transactions(WithDatabase):
+    def test_all_or_nothing(self) -> None:
+        """An error takes back everything that the transaction wrote."""
+        with self.assertRaises(RuntimeError), self.database.transaction() as connection:
+            rooms.put(connection, Room("Half"))
+            raise RuntimeError
+        with self.database.transaction() as connection:
+            self.assertEqual(rooms.every(connection), [])
+
+    def test_a_lost_connection_is_an_error_and_commits_nothing(self) -> None:
+        """Killed in mid-transaction, the first half is not saved and the second is not tried."""
+        with self.assertRaises(Unavailable), self.database.transaction() as connection:
+            rooms.put(connection, Room("First half"))
+            mine = connection.row("SELECT CONNECTION_ID() AS id") or {}
+            self.kill(int(mine["id"]))
+            rooms.put(connection, Room("Second half"))
+        with self.database.transaction() as connection:
+            self.assertEqual(rooms.every(connection), [])
+
+    def kill(self, connection_id: int) -> None:
+        with self.database.transaction() as other:
+            other.run(f"KILL {connection_id}")
+        time.sleep(0.1)
+
+    def test_no_database_is_said_in_words(self) -> None:
+        """A port where nobody listens gives Unavailable, not a driver's error."""
+        nobody = Database("mysql://grike:x@127.0.0.1:1/grike")
+        with self.assertRaises(Unavailable) as caught, nobody.transaction():
+            self.fail("there is nobody")
+        self.assertIn("cannot be reached", caught.exception.what)
+
+    def test_migrations_run_once(self) -> None:
+        """A second start has nothing to migrate."""
+        self.assertEqual(migrate(self.database.url), 0)
+
+    def test_a_lock_that_a_dead_process_left_is_broken(self) -> None:
+        """A migration lock without an owner does not stop the next start."""
+        with self.database.transaction() as connection:
+            connection.run("INSERT INTO yoyo_lock (locked, ctime, pid) VALUES (1, NOW(), 99999)")
+        self.assertEqual(migrate(self.database.url), 0)
+
+
+class Library(WithDatabase):
+    def test_loading_again_keeps_edits(self) -> None:
+        """What was edited in the application is not overwritten at the next start."""
+        with self.database.transaction() as connection:
+            before = library.entries(connection)
+            edited = dict(before[0], care="Edited here")
+            connection.run(
+                "UPDATE movement SET body = %s, version = version + 1 WHERE id = %s",
+                (json.dumps(edited), edited["id"]),
+            )
+            state = library.state(connection)
+            library.load(connection, before)
+            self.assertEqual(library.entries(connection)[0]["care"], "Edited here")
+            self.assertEqual(library.state(connection), state)
+            connection.run(
+                "UPDATE movement SET body = %s WHERE id = %s",
+                (json.dumps(before[0]), edited["id"]),
+            )
+
+
+class People(WithDatabase):
+    def test_sign_ins_are_found_by_token(self) -> None:
+        """A token gives its person, an unknown one nobody, a closed one nobody."""
+        with self.database.transaction() as connection:
+            person = people.add(connection, "Ada", "ada", "director", "hash")
+            people.open_sign_in(connection, b"t" * 32, person, "c" * 43)
+            found = people.signed_in(connection, b"t" * 32)
+            assert found is not None
+            self.assertEqual((found.name, found.role, found.csrf), ("Ada", "director", "c" * 43))
+            self.assertIsNone(people.signed_in(connection, b"x" * 32))
+            people.close_sign_in(connection, b"t" * 32)
+            self.assertIsNone(people.signed_in(connection, b"t" * 32))
+
+    def test_old_sign_ins_end_by_themselves(self) -> None:
+        """After its hours a token is nobody's."""
+        with self.database.transaction() as connection:
+            person = people.add(connection, "Ada", "ada", "director", "hash")
+            people.open_sign_in(connection, b"t" * 32, person, "c" * 43)
+            connection.run("UPDATE sign_in SET expires_at = UTC_TIMESTAMP(3) - INTERVAL 1 SECOND")
+            self.assertIsNone(people.signed_in(connection, b"t" * 32))
+
+    def test_attempts_are_limited_by_name(self) -> None:
+        """The ninth attempt within ten minutes is refused; a success forgives."""
+        with self.database.transaction() as connection:
+            for _ in range(people.MOST_BY_NAME):
+                people.note_attempt(connection, "ada", "1.2.3.4")
+            with self.assertRaises(TooManyAttempts):
+                people.note_attempt(connection, "ada", "1.2.3.4")
+            people.note_attempt(connection, "bob", "1.2.3.4")
+            people.forgive_attempts(connection, "ada")
+            people.note_attempt(connection, "ada", "1.2.3.4")
+
+    def test_attempts_are_limited_by_address(self) -> None:
+        """Many names from one address are refused as well."""
+        with self.database.transaction() as connection:
+            for number in range(people.MOST_BY_ADDRESS):
+                people.note_attempt(connection, f"name{number}", "1.2.3.4")
+            with self.assertRaises(TooManyAttempts):
+                people.note_attempt(connection, "another", "1.2.3.4")
+
+
+class Series(WithDatabase):
+    def setUp(self) -> None:
+        super().setUp()
+        self.plan = a_plan(weekdays=(0, 2), weeks=2)
+        self.slots = self.plan.shape.slots()
+        with self.database.transaction() as connection:
+            self.id = series.add(connection, self.plan, None)
+
+    def design(self, movement: str) -> PlannedClass:
+        return PlannedClass(self.slots[0], a_class(work(circuit(), movement)))
+
+    def save(self, movement: str, label: str) -> None:
+        with self.database.transaction() as connection:
+            stored = series.get(connection, self.id)
+            changes.save(connection, stored, [self.design(movement)], label, None)
+
+    def there(self) -> SeriesPlan:
+        with self.database.transaction() as connection:
+            return series.get(connection, self.id).plan
+
+    def test_round_trip(self) -> None:
+        """Shape, sheet and classes come back as they went in."""
+        self.save("squat", "Put in a squat")
+        plan = self.there()
+        self.assertEqual((plan.shape, plan.sheet), (self.plan.shape, self.plan.sheet))
+        self.assertEqual(plan.classes, (self.design("squat"),))
+
+    def test_undo_and_redo(self) -> None:
+        """Two changes go back one by one and forward again; a new change ends the forward way."""
+        self.save("squat", "First")
+        self.save("crunch", "Second")
+        self.assertEqual(self.step("undo"), "Second")
+        self.assertEqual(self.there().classes, (self.design("squat"),))
+        self.assertEqual(self.step("undo"), "First")
+        self.assertEqual(self.there().classes, ())
+        self.assertEqual(self.step("redo"), "First")
+        self.assertEqual(self.step("redo"), "Second")
+        self.assertEqual(self.there().classes, (self.design("crunch"),))
+        self.step("undo")
+        self.save("plank", "Third")
+        with self.assertRaises(Conflict):
+            self.step("redo")
+
+    def step(self, which: str) -> str:
+        with self.database.transaction() as connection:
+            return changes.undo(connection, self.id) if which == "undo" else changes.redo(connection, self.id)
+
+    def test_a_stale_write_says_what_changed(self) -> None:
+        """A writer with an old version hears of the last change and of its author."""
+        with self.database.transaction() as connection:
+            ada = people.add(connection, "Ada", "ada", "director", "hash")
+            stored = series.get(connection, self.id)
+            changes.save(connection, stored, [self.design("squat")], "Put in a squat", ada)
+        with self.assertRaises(Conflict) as caught, self.database.transaction() as connection:
+            latest = changes.latest(connection, self.id)
+            series.lock(connection, self.id, stored.version, latest)
+        self.assertIn("Put in a squat, by Ada", caught.exception.why)
+
+    def test_two_writers_at_once(self) -> None:
+        """Of two writers with the same version one wins and one hears of a conflict."""
+        outcome: list[str] = []
+        ready = threading.Barrier(2)
+
+        def write() -> None:
+            ready.wait()
+            try:
+                with self.database.transaction() as connection:
+                    series.lock(connection, self.id, 1, "")
+                    stored = series.get(connection, self.id)
+                    changes.save(connection, stored, [self.design("squat")], "Mine", None)
+                outcome.append("won")
+            except Conflict:
+                outcome.append("conflict")
+
+        threads = [threading.Thread(target=write) for _ in range(2)]
+        for thread in threads:
+            thread.start()
+        for thread in threads:
+            thread.join()
+        self.assertEqual(sorted(outcome), ["conflict", "won"])
+
+    def test_a_set_up_may_change_only_while_empty(self) -> None:
+        """With classes in it, another shape is refused."""
+        longer = replace(self.plan, shape=replace(self.plan.shape, weeks=5))
+        with self.database.transaction() as connection:
+            series.replace_setup(connection, self.id, longer)
+        self.assertEqual(self.there().shape.weeks, 5)
+        self.save("squat", "Put in a squat")
+        with self.assertRaises(Conflict), self.database.transaction() as connection:
+            series.replace_setup(connection, self.id, self.plan)
+
+    def test_a_taught_design_is_never_lost(self) -> None:
+        """A session keeps its own design when the class in the slot is changed."""
+        self.save("squat", "First")
+        with self.database.transaction() as connection:
+            design_id = series.get(connection, self.id).designs[0]
+            sessions.add(connection, design_id, self.id, 0, dt.datetime(2026, 11, 30, 18), None, None)
+        self.save("crunch", "Second")
+        with self.database.transaction() as connection:
+            taught = sessions.of_slot(connection, self.id, 0)[0]
+            self.assertEqual(taught.design_id, design_id)
+            self.assertNotEqual(series.get(connection, self.id).designs[0], design_id)
+            kept = connection.row("SELECT name FROM design WHERE id = %s", (design_id,))
+        self.assertIsNotNone(kept)
+
+    def test_list_and_removal(self) -> None:
+        """A series is listed with its counts, and gone when removed."""
+        self.save("squat", "First")
+        with self.database.transaction() as connection:
+            line = series.lines(connection)[0]
+            self.assertEqual((line.classes, line.slots, line.status), (1, 4, None))
+            self.assertTrue(series.remove(connection, self.id))
+        with self.assertRaises(NotFound):
+            self.there()
+
+    def test_rooms_are_replaced_by_name(self) -> None:
+        """A room of the same name keeps its id and takes the new kit."""
+        with self.database.transaction() as connection:
+            first = rooms.put(connection, Room("Hall", {Kit.MAT: 3}))
+            again = rooms.put(connection, Room("Hall", {Kit.MAT: 9}))
+            self.assertEqual(first, again)
+            self.assertEqual(rooms.every(connection)[0][1].kit, {Kit.MAT: 9})
+
+
+class Runs(WithDatabase):
+    def setUp(self) -> None:
+        super().setUp()
+        with self.database.transaction() as connection:
+            self.id = series.add(connection, a_plan(), None)
+
+    def test_events_are_numbered_and_ends_are_final(self) -> None:
+        """Events come after a number; the first end stays."""
+        with self.database.transaction() as connection:
+            run = runs.add(connection, self.id, {}, 1, "1", {}, None)
+            self.assertEqual(runs.open_run(connection, self.id), run)
+            runs.begin(connection, run)
+            runs.add_event(connection, run, {"n": 1})
+            runs.add_event(connection, run, {"n": 2})
+            self.assertEqual(runs.events(connection, run, 1), [(2, {"n": 2})])
+            runs.end(connection, run, "done", {"cost": 0})
+            runs.end(connection, run, "failed", {})
+            self.assertEqual(runs.get(connection, run).state, "done")
+            self.assertIsNone(runs.open_run(connection, self.id))
+
+    def test_unknown_runs(self) -> None:
+        """A run that is not there is said so."""
+        with self.assertRaises(NotFound), self.database.transaction() as connection:
+            runs.get(connection, 10**6)
+
+
+class Killed(unittest.TestCase):
+    def test_acknowledged_writes_survive_kill_9(self) -> None:
+        """A server of its own is killed with -9 right after a commit; the commit is there after."""
+        import shutil
+        import signal
+        import tempfile
+        from pathlib import Path
+
+        from scripts import database as own
+        from scripts import processes
+
+        if not os.environ.get("GRIKE_TEST_DATABASE_URL"):
+            self.skipTest("no test database: run this with ./grike test")
+        folder = Path(tempfile.mkdtemp(prefix="grike-kill-"))
+        self.addCleanup(shutil.rmtree, folder, True)
+        self.addCleanup(processes.stop, "killed-database", 20)
+        server = own.start(folder, name="killed-database")
+        migrate(server.url())
+        with Database(server.url()).transaction() as connection:
+            rooms.put(connection, Room("Acknowledged"))
+        entry = processes.running("killed-database")
+        assert entry is not None
+        os.kill(int(str(entry["pid"])), signal.SIGKILL)
+        time.sleep(0.3)
+        again = own.start(folder, name="killed-database")
+        with Database(again.url()).transaction() as connection:
+            self.assertEqual([room.name for _, room in rooms.every(connection)], ["Acknowledged"])
+
+
