@@ -46,6 +46,7 @@ def test(arguments: list[str]) -> int:
     folder = _memory_folder() if asked & NEED_DATABASE else None
     try:
         if folder is not None:
+            stop("test-database")
             server = database.start(folder, name="test-database")
             os.environ["GRIKE_TEST_DATABASE_URL"] = server.url()
             os.environ["GRIKE_TEST_SOCKET"] = server.socket

@@ -135,7 +135,8 @@ class AnyInput(WithApplication):
         schema = schemathesis.openapi.from_asgi("/api/openapi.json", self.app)
         for found in schema.get_all_operations():
             operation = found.ok()
-            if operation.path in ("/api/sign-out", "/api/sign-in", "/api/runs/{run_id}/events"):
+            # Signing out would end the test's own session; a stream or a run outlives its answer.
+            if operation.path.endswith(("/sign-out", "/sign-in", "/events", "/runs")):
                 continue
             self.try_all(operation)
 
@@ -148,8 +149,6 @@ class AnyInput(WithApplication):
             suppress_health_check=list(HealthCheck),
         )
         def attempt(case: Any) -> None:
-            if operation.path.endswith("/runs") or operation.path == "/api/series":
-                return
             headers = {**self.csrf, "Cookie": f"{COOKIE}={self.client.cookies[COOKIE]}"}
             answer = case.call(headers=headers)
             self.assertLess(answer.status_code, 500, (operation.label, answer.text[:300]))

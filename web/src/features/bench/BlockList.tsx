@@ -75,6 +75,7 @@ function ItemRow({ item, chosen, onSelect, brief }: RowProps) {
       w="full"
       textAlign="left"
       px="2"
+      minH="7"
       py={brief ? '0.5' : '1'}
       cursor="pointer"
       bg={chosen ? 'fernWash' : 'transparent'}

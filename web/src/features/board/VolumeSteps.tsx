@@ -27,11 +27,11 @@ export function VolumeSteps({ board, week }: Props) {
       <chakra.svg viewBox={`0 0 ${WIDTH} ${HEIGHT + 30}`} w="full" role="img" aria-label={words}>
         {shapes.map((shape) => (
           <g key={shape.week}>
-            <chakra.path
+            {shape.volume !== null && <chakra.path
               d={`M${shape.x + 2} ${HEIGHT}V${shape.top}h${shape.width - 12}l8 6V${HEIGHT}z`}
               fill={shape.week === week ? 'action' : shape.lighter ? 'lichenInk' : 'strong'}
               opacity={shape.lighter ? 0.75 : 1}
-            />
+            />}
             {shape.low !== null && shape.high !== null && (
               <chakra.rect x={shape.x + 1} width={shape.width - 2} y={shape.high} height={Math.max(2, shape.low - shape.high)} fill="harebellInk" opacity="0.45" />
             )}

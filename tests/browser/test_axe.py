@@ -1,0 +1,66 @@
+"""axe finds nothing on any view, in both colour modes (WCAG 2.2 AA rules of the package)."""
+
+from __future__ import annotations
+
+import time
+
+from selenium.webdriver.common.by import By
+
+from tests.browser.base import WithBrowser
+
+
+class Accessible(WithBrowser):
+    def in_both_modes(self, view: str) -> None:
+        for mode in ("light", "dark"):
+            self.driver.execute_script(f"localStorage.setItem('grike-color-mode', '{mode}')")
+            self.driver.refresh()
+            self.see("main")
+            time.sleep(0.8)
+            with self.subTest(view=view, mode=mode):
+                self.assertEqual(self.axe(), [])
+
+    def test_sign_in(self) -> None:
+        """The sign-in page."""
+        self.go("/", "input[name=name]")
+        self.in_both_modes("sign-in")
+
+    def test_views_of_a_series(self) -> None:
+        """List, board, class with and without a chosen movement, run sheet, set-up."""
+        series_id = self.a_series()
+        self.sign_in()
+        self.see("h2 a")
+        self.in_both_modes("list")
+        for name, path, selector in (
+            ("board", f"/series/{series_id}", "[data-slot]"),
+            ("class", f"/series/{series_id}/classes/0", "[data-cue]"),
+            ("run sheet", f"/series/{series_id}/classes/0/sheet", "article"),
+            ("set-up", "/series/new", "[aria-label=Days]"),
+        ):
+            self.go(path, selector)
+            self.in_both_modes(name)
+
+    def test_a_chosen_movement(self) -> None:
+        """The panel with options and alternatives."""
+        series_id = self.a_series()
+        self.sign_in()
+        self.see("h2 a")
+        self.go(f"/series/{series_id}/classes/0", "[data-cue]")
+        self.driver.find_element(By.XPATH, "//h2[.='Work']/../following-sibling::div//button").click()
+        self.see("[aria-label^='Swap in']")
+        self.assertEqual(self.axe(), [])
+
+    def test_planning_that_found_nothing(self) -> None:
+        """The page of a run that ended without a plan."""
+        series_id = self.a_series()
+        with self.database.transaction() as connection:
+            from grike.store import runs
+
+            run = runs.add(connection, series_id, {}, 1, "1", {}, None)
+            runs.begin(connection, run)
+            words = {"collisions": ["In week 1 these collide.", "Way out: more kit."]}
+            runs.end(connection, run, "none", words)
+            runs.add_event(connection, run, {"kind": "end", "state": "none", **words})
+        self.sign_in()
+        self.see("h2 a")
+        self.go(f"/series/{series_id}/runs/{run}", "[role=alert]")
+        self.in_both_modes("no plan")
