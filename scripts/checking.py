@@ -5,7 +5,7 @@ from __future__ import annotations
 import subprocess
 import sys
 
-from scripts import install, openapi
+from scripts import install, openapi, rule_docs
 from scripts.install import environment, say
 from scripts.paths import ROOT, VAR, WEB
 
@@ -16,6 +16,7 @@ def check(*, fix: bool = False) -> int:
     install.node()
     if fix:
         openapi.types(str(openapi.TYPES))
+        rule_docs.write()
     python = [sys.executable, "-m"]
     steps: list[tuple[str, list[str], bool]] = [
         ("format", [*python, "ruff", "format", *([] if fix else ["--check"]), "."], False),

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
+from fastapi import FastAPI
 from fastapi.testclient import TestClient
 from httpx import Response
 
@@ -24,6 +25,7 @@ _hash = hash_password(PASSWORD)
 
 class WithApplication(WithDatabase):
     client: TestClient
+    app: FastAPI
 
     @classmethod
     def setUpClass(cls) -> None:
@@ -47,7 +49,8 @@ class WithApplication(WithDatabase):
         return self.csrf
 
     def post(self, path: str, body: Any = None) -> Response:
-        return self.client.post(path, json=body, headers=self.csrf)
+        answer: Response = self.client.post(path, json=body, headers=self.csrf)
+        return answer
 
     def a_series(self) -> int:
         """Return a stored series of one planned week; it is planned once for all tests."""

@@ -58,7 +58,7 @@ class Runs(WithApplication):
         self.assertEqual(self.events(run, after=2), everything[2:])
 
     def test_one_run_at_a_time(self) -> None:
-        """While a series is being planned a second run is refused, and the board names the first."""
+        """While a series is planned a second run is refused, and the board names the first."""
         series_id, run = self.begin(weeks=6)
         board = self.board(series_id)
         self.assertEqual(board["run"], run)
@@ -85,7 +85,7 @@ class Runs(WithApplication):
         self.assertEqual(self.board(series_id)["classes"], [])
 
     def test_a_killed_planner_is_reported_and_loses_nothing(self) -> None:
-        """kill -9 on the planner: the run fails in words, the series is as it was, the next works."""
+        """kill -9 on the planner: the run fails in words, nothing is lost, the next one works."""
         series_id, run = self.begin(weeks=6)
         os.kill(self.planner_pid(run), signal.SIGKILL)
         end = self.events(run)[-1]
@@ -93,7 +93,9 @@ class Runs(WithApplication):
         self.assertIn("Nothing was changed", end["message"])
         board = self.board(series_id)
         self.assertEqual((board["classes"], board["run"]), ([], None))
-        again = self.post(f"/api/series/{series_id}/runs", {"version": board["version"]}).json()["id"]
+        again = self.post(f"/api/series/{series_id}/runs", {"version": board["version"]}).json()[
+            "id"
+        ]
         self.post(f"/api/runs/{again}/stop")
         self.assertEqual(self.events(again)[-1]["state"], "done")
 
@@ -134,7 +136,7 @@ class AnyInput(WithApplication):
         self.a_series()
         schema = schemathesis.openapi.from_asgi("/api/openapi.json", self.app)
         for found in schema.get_all_operations():
-            operation = found.ok()
+            operation = found.ok()  # type: ignore[union-attr]
             # Signing out would end the test's own session; a stream or a run outlives its answer.
             if operation.path.endswith(("/sign-out", "/sign-in", "/events", "/runs")):
                 continue

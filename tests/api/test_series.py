@@ -14,16 +14,18 @@ from tests.api.base import WithApplication, a_set_up
 class Board(WithApplication):
     def setUp(self) -> None:
         super().setUp()
-        self.id = self.a_series()
+        self.series_id = self.a_series()
         self.sign_in()
 
     def detail(self, slot: int = 0) -> dict[str, Any]:
-        body: dict[str, Any] = self.client.get(f"/api/series/{self.id}/classes/{slot}").json()
+        body: dict[str, Any] = self.client.get(
+            f"/api/series/{self.series_id}/classes/{slot}"
+        ).json()
         return body
 
     def write(self, path: str, **body: Any) -> Any:
-        version = self.board(self.id)["version"]
-        return self.post(f"/api/series/{self.id}/{path}", {"version": version, **body})
+        version = self.board(self.series_id)["version"]
+        return self.post(f"/api/series/{self.series_id}/{path}", {"version": version, **body})
 
     def a_work_place(self, slot: int = 0) -> tuple[int, dict[str, Any]]:
         block = next(b for b in self.detail(slot)["blocks"] if b["purpose"] == "work")
@@ -32,15 +34,18 @@ class Board(WithApplication):
     def test_figures_are_the_cores(self) -> None:
         """The body column of the week is what the core works out from the stored classes."""
         with self.database.transaction() as connection:
-            plan = series.get(connection, self.id).plan
+            plan = series.get(connection, self.series_id).plan
         volume = Facts(plan, shipped_library()).week_volumes[0]
-        shown = {m["muscle"]: m["sets"] for m in self.board(self.id)["week_volumes"]["0"]["muscles"]}
+        shown = {
+            m["muscle"]: m["sets"]
+            for m in self.board(self.series_id)["week_volumes"]["0"]["muscles"]
+        }
         for muscle in Muscle:
             self.assertAlmostEqual(shown[muscle.value], float(volume.muscle_sets((muscle,))))
 
     def test_a_planned_board(self) -> None:
         """Classes with focus, format, kit and time; every rule kept; a certificate."""
-        board = self.board(self.id)
+        board = self.board(self.series_id)
         self.assertEqual(len(board["classes"]), 3)
         self.assertEqual(board["rules_on"], len(CATALOGUE))
         self.assertEqual(board["rules_kept"], board["rules_on"])
@@ -60,28 +65,30 @@ class Board(WithApplication):
         """A swap shows in the class, is undone, and done again."""
         block, item = self.a_work_place()
         query = {"block": block, "place": item["place"]}
-        found = self.client.get(f"/api/series/{self.id}/classes/0/alternatives", params=query).json()
+        found = self.client.get(
+            f"/api/series/{self.series_id}/classes/0/alternatives", params=query
+        ).json()
         wanted = found[0]["movement"]
         answer = self.write("classes/0/swap", **query, movement=wanted)
         self.assertEqual(answer.status_code, 200, answer.text)
         self.assertEqual(self.a_work_place()[1]["movement"], wanted)
-        self.assertIsNone(self.board(self.id)["certificate"])
+        self.assertIsNone(self.board(self.series_id)["certificate"])
         self.assertEqual(self.write("undo").status_code, 200)
         self.assertEqual(self.a_work_place()[1]["movement"], item["movement"])
-        self.assertEqual(self.board(self.id)["certificate"]["status"], "best")
+        self.assertEqual(self.board(self.series_id)["certificate"]["status"], "best")
         self.assertEqual(self.write("redo").status_code, 200)
         self.assertEqual(self.a_work_place()[1]["movement"], wanted)
 
     def test_swap_refuses_what_is_not_there(self) -> None:
         """Unknown movements and places are refused and change nothing."""
         block, item = self.a_work_place()
-        before = self.board(self.id)["version"]
+        before = self.board(self.series_id)["version"]
         place = {"block": block, "place": item["place"]}
         self.assertEqual(self.write("classes/0/swap", **place, movement="no-such").status_code, 404)
         bad = self.write("classes/0/swap", block=99, place=0, movement="squat")
         self.assertEqual((bad.status_code, bad.json()["code"]), (422, "invalid-input"))
         self.assertEqual(self.write("classes/77/lock", locked=True).status_code, 404)
-        self.assertEqual(self.board(self.id)["version"], before)
+        self.assertEqual(self.board(self.series_id)["version"], before)
 
     def test_locked_classes_refuse_edits(self) -> None:
         """A locked class takes neither a swap nor a re-fill until it is unlocked."""
@@ -96,19 +103,19 @@ class Board(WithApplication):
 
     def test_refill_leaves_the_rest(self) -> None:
         """Only the one class changes, and no must is broken by it."""
-        before = {c["slot"]: c["movements"] for c in self.board(self.id)["classes"]}
+        before = {c["slot"]: c["movements"] for c in self.board(self.series_id)["classes"]}
         self.assertEqual(self.write("classes/1/refill").status_code, 200)
-        board = self.board(self.id)
+        board = self.board(self.series_id)
         after = {c["slot"]: c["movements"] for c in board["classes"]}
         self.assertEqual([s for s in before if before[s] != after[s]], [1])
         self.assertFalse([f for f in board["findings"] if f["mode"] == "must"])
 
     def test_stale_writes_are_conflicts(self) -> None:
         """A write against an old version says who did what meanwhile."""
-        version = self.board(self.id)["version"]
+        version = self.board(self.series_id)["version"]
         self.write("classes/0/lock", locked=True)
         body = {"version": version, "locked": True}
-        answer = self.post(f"/api/series/{self.id}/classes/1/lock", body)
+        answer = self.post(f"/api/series/{self.series_id}/classes/1/lock", body)
         self.assertEqual(answer.status_code, 409)
         self.assertIn("Lock week 1 Monday, by Dora Director", answer.json()["detail"])
 
@@ -116,7 +123,9 @@ class Board(WithApplication):
         """Undo beyond the first change is refused in words."""
         self.write("undo")
         answer = self.write("undo")
-        self.assertEqual((answer.status_code, answer.json()["title"]), (409, "There is nothing to undo."))
+        self.assertEqual(
+            (answer.status_code, answer.json()["title"]), (409, "There is nothing to undo.")
+        )
 
 
 class SetUp(WithApplication):

@@ -77,7 +77,7 @@ class EveryRoute(WithApplication):
         found: list[tuple[str, str]] = []
         for route in self.routes_of(self.app.routes):
             if route.include_in_schema and route.path not in OPEN:
-                found += [(method, route.path) for method in sorted(route.methods)]
+                found += [(method, route.path) for method in sorted(route.methods or ())]
         return found
 
     def routes_of(self, routes: object) -> list[APIRoute]:

@@ -11,6 +11,10 @@ from functools import lru_cache
 from pathlib import Path
 from typing import Any
 
+from scripts import processes, serve
+from scripts.database import Server
+from scripts.paths import WEB
+from scripts.screenshots import browser
 from selenium import webdriver
 from selenium.common.exceptions import WebDriverException
 from selenium.webdriver.common.by import By
@@ -21,10 +25,6 @@ from grike.api.security import hash_password
 from grike.core.planner import PlanResult, Problem, plan
 from grike.exchange.library import shipped_library
 from grike.store import changes, people, series
-from scripts import processes, serve
-from scripts.database import Server
-from scripts.paths import WEB
-from scripts.screenshots import browser
 from tests.builders import FULL, a_plan
 from tests.store.base import WithDatabase
 
@@ -139,7 +139,9 @@ class WithBrowser(WithDatabase):
             folder = Path("var") / "failures"
             folder.mkdir(parents=True, exist_ok=True)
             try:
-                self.driver.save_screenshot(str(folder / f"{self._testMethodName.split('.')[-1]}.png"))
+                self.driver.save_screenshot(
+                    str(folder / f"{self._testMethodName.split('.')[-1]}.png")
+                )
             except (WebDriverException, AttributeError):
                 return done
         return done

@@ -45,7 +45,9 @@ class Accessible(WithBrowser):
         self.sign_in()
         self.see("h2 a")
         self.go(f"/series/{series_id}/classes/0", "[data-cue]")
-        self.driver.find_element(By.XPATH, "//h2[.='Work']/../following-sibling::div//button").click()
+        self.driver.find_element(
+            By.XPATH, "//h2[.='Work']/../following-sibling::div//button"
+        ).click()
         self.see("[aria-label^='Swap in']")
         self.assertEqual(self.axe(), [])
 

@@ -12,6 +12,7 @@ import unittest
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
+from grike.core.anatomy import Muscle
 from grike.core.rules import Facts
 from grike.exchange.library import shipped_library
 from grike.store import series
@@ -36,7 +37,9 @@ class SignIn(WithBrowser):
         self.see("[data-slot]")
         self.assertEqual(self.driver.find_elements(By.XPATH, "//button[contains(., 'Plan')]"), [])
         self.go(f"/series/{series_id}/classes/0", "[data-cue]")
-        self.assertEqual(self.driver.find_elements(By.XPATH, "//button[contains(., 'Re-fill')]"), [])
+        self.assertEqual(
+            self.driver.find_elements(By.XPATH, "//button[contains(., 'Re-fill')]"), []
+        )
 
 
 class SetUp(WithBrowser):
@@ -105,10 +108,12 @@ class Board(WithBrowser):
             facts = Facts(series.get(connection, self.series).plan, shipped_library())
         self.wait.until(lambda _: len(self.shown_sets()) == 22)
         for muscle, sets in self.shown_sets().items():
-            self.assertAlmostEqual(sets, float(facts.week_volumes[0].muscle_sets((muscle,))), 1)  # type: ignore[arg-type]
+            self.assertAlmostEqual(
+                sets, float(facts.week_volumes[0].muscle_sets((Muscle(muscle),))), 1
+            )
         self.press("Whole series")
         self.see_text("sets, whole series")
-        total = sum(float(v.muscle_sets(("chest",))) for v in facts.week_volumes.values())  # type: ignore[arg-type]
+        total = sum(float(v.muscle_sets((Muscle.CHEST,))) for v in facts.week_volumes.values())
         self.assertAlmostEqual(self.shown_sets()["chest"], total, 1)
 
     def test_lenses_relabel_the_same_grid(self) -> None:
@@ -142,11 +147,15 @@ class Class(WithBrowser):
         return str(row.get_attribute("data-movement"))
 
     def work_rows(self) -> list[str]:
-        script = "return [...document.querySelectorAll('[data-movement]')].map(e => e.dataset.movement)"
+        script = (
+            "return [...document.querySelectorAll('[data-movement]')].map(e => e.dataset.movement)"
+        )
         return list(self.driver.execute_script(script))
 
     def choose_work(self) -> None:
-        self.driver.find_element(By.XPATH, "//h2[.='Work']/../following-sibling::div//button").click()
+        self.driver.find_element(
+            By.XPATH, "//h2[.='Work']/../following-sibling::div//button"
+        ).click()
 
     def movement_becomes(self, movement: str) -> None:
         self.wait.until(lambda _: self.work_row() == movement)

@@ -97,7 +97,9 @@ class Formats(unittest.TestCase):
 
     def test_supersets_alternate_their_movements(self) -> None:
         """A pair goes one, other, rest; one, other."""
-        clock = class_clock(a_class(work(Superset(2, 40, 60, 10, work_seconds=30), *IDS[:2])), LIBRARY)
+        clock = class_clock(
+            a_class(work(Superset(2, 40, 60, 10, work_seconds=30), *IDS[:2])), LIBRARY
+        )
         self.assertEqual([b.movement.id for b in clock.bouts], ["m0", "m1", "m0", "m1"])
         self.assertEqual(clock.nominal_seconds, 4 * 30 + 2 * 10 + 40)
 
@@ -152,7 +154,9 @@ class SidesAndPhases(unittest.TestCase):
         """A split bout of 40 s is 20 s left and 20 s right."""
         item = Item("one", handling=Handling.SPLIT)
         clock = class_clock(a_class(work(circuit(1), item)), LIBRARY)
-        self.assertEqual([(c.side, c.seconds) for c in clock.nominal], [(Side.LEFT, 20), (Side.RIGHT, 20)])
+        self.assertEqual(
+            [(c.side, c.seconds) for c in clock.nominal], [(Side.LEFT, 20), (Side.RIGHT, 20)]
+        )
 
     def test_by_round_alternates(self) -> None:
         """Left in odd rounds, right in even ones."""
@@ -164,7 +168,9 @@ class SidesAndPhases(unittest.TestCase):
         """30 s full and 10 s of pulses are two cues of one bout."""
         item = Item("m0", phases=(Phase("full", 30), Phase("pulses", 10)))
         clock = class_clock(a_class(work(circuit(1), item)), LIBRARY)
-        self.assertEqual([(c.label, c.seconds) for c in clock.nominal], [("full", 30), ("pulses", 10)])
+        self.assertEqual(
+            [(c.label, c.seconds) for c in clock.nominal], [("full", 30), ("pulses", 10)]
+        )
         self.assertEqual(len(clock.bouts), 1)
 
     def test_phases_must_fill_their_bout(self) -> None:

@@ -109,7 +109,9 @@ class Laws(unittest.TestCase):
         whole = class_volume(design, LIBRARY)
         self.assertEqual(sum((p.total.sets for p in parts), Fraction(0)), whole.total.sets)
         for muscle, amount in whole.muscles.items():
-            self.assertEqual(sum((p.muscle_sets((muscle,)) for p in parts), Fraction(0)), amount.sets)
+            self.assertEqual(
+                sum((p.muscle_sets((muscle,)) for p in parts), Fraction(0)), amount.sets
+            )
         for yardstick in Yardstick:
             total = sum((p.training[yardstick] for p in parts), Fraction(0))
             self.assertEqual(total, whole.training[yardstick])

@@ -72,7 +72,9 @@ class Library(unittest.TestCase):
             wanted = KINESIOLOGY.get(movement.family)
             if wanted:
                 self.assertTrue(wanted & set(movement.targets), movement.id)
-            self.assertLessEqual(BOTH.get(movement.family, set()), set(movement.targets), movement.id)
+            self.assertLessEqual(
+                BOTH.get(movement.family, set()), set(movement.targets), movement.id
+            )
 
     def test_bent_knee_raises_spare_the_straight_one(self) -> None:
         """Straight or bent, the calf is the target of a calf raise."""

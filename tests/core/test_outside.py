@@ -74,7 +74,7 @@ def solve_with_highs(rows: list[Row]) -> float:
     upper = np.concatenate([np.ones(len(keys)), np.full(len(soft), np.inf)])
     answer = milp(
         costs,
-        integrality=np.ones(width),
+        integrality=np.ones(width, dtype=int),
         bounds=Bounds(np.zeros(width), upper),
         constraints=LinearConstraint(np.array(matrix), np.array(lows), np.inf),
     )
@@ -100,7 +100,16 @@ class AgainstHighs(unittest.TestCase):
 class AgainstBruteForce(unittest.TestCase):
     def test_eight_movements(self) -> None:
         """Of all ways to choose four of eight movements none costs less by the rule checks."""
-        muscles = ("quadriceps", "chest", "lats", "abdominals", "glutes", "biceps", "obliques", "calves")
+        muscles = (
+            "quadriceps",
+            "chest",
+            "lats",
+            "abdominals",
+            "glutes",
+            "biceps",
+            "obliques",
+            "calves",
+        )
         library = a_library(
             *(
                 a_movement(f"m{n}", targets=(Muscle(name), Muscle("triceps"))[: 1 + n % 2])
@@ -110,9 +119,8 @@ class AgainstBruteForce(unittest.TestCase):
         sheet = sheet_with("W1", "W2", "W3")
         scope = scope_for(library, 4, sheet, Focus.WHOLE)
         solved = build(all_rows(scope, sheet)).solve(LIMITS)
-        costs = {
-            ids: self.cost(library, sheet, ids)
-            for ids in combinations([m.id for m in library], 4)
+        costs: dict[tuple[str, ...], int] = {
+            ids: self.cost(library, sheet, ids) for ids in combinations([m.id for m in library], 4)
         }
         self.assertEqual(len(costs), 70)
         self.assertEqual(solved.cost, min(costs.values()))

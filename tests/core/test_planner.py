@@ -8,10 +8,10 @@ from collections import Counter
 from dataclasses import replace
 from functools import lru_cache
 
+from grike.core.design import Purpose
 from grike.core.errors import Conflict, InvalidInput
 from grike.core.focus import Focus
 from grike.core.kit import Kit, Room
-from grike.core.design import Purpose
 from grike.core.movement import Library
 from grike.core.planner import PlanResult, Problem, Progress, Settings, Status, plan
 from grike.core.planner.alternatives import alternatives, class_at
@@ -174,9 +174,11 @@ class NoPlan(unittest.TestCase):
     def test_a_gap_that_the_pool_cannot_bear(self) -> None:
         """A gap of 30 classes on body weight collides with filling the classes."""
         sheet = default_sheet().with_line("D4", numbers={"gap": 30})
-        result = self.collide(empty(weeks=4, room=BARE, level=1).__class__(
-            a_shape((0, 1, 3, 4), 4, room=BARE, level=1), sheet
-        ))
+        result = self.collide(
+            empty(weeks=4, room=BARE, level=1).__class__(
+                a_shape((0, 1, 3, 4), 4, room=BARE, level=1), sheet
+            )
+        )
         self.assertIn("D4", " ".join(result.collisions))
 
     def test_set_ups_are_refused_before_planning(self) -> None:

@@ -41,7 +41,9 @@ def found(rule: str, design: ClassDesign, **shape: object) -> list[Finding]:
 
 class OnFocus(unittest.TestCase):
     def share(self, on: int, off: int) -> list[Finding]:
-        return found("C1", a_class(work(circuit(on), "q"), work(circuit(off), "c"), focus=Focus.LOWER))
+        return found(
+            "C1", a_class(work(circuit(on), "q"), work(circuit(off), "c"), focus=Focus.LOWER)
+        )
 
     def test_sixty_percent(self) -> None:
         """6 of 10 sets on the focus are enough, 5 of 9 are not."""
@@ -95,12 +97,16 @@ class BothSides(unittest.TestCase):
         """Two rounds are equal; three leave the left 40 s ahead."""
         item = Item("one", handling=Handling.BY_ROUND)
         self.assertEqual(found("C4", a_class(work(circuit(2), item))), [])
-        self.assertIn("left side does 40 s more", found("C4", a_class(work(circuit(3), item)))[0].what)
+        self.assertIn(
+            "left side does 40 s more", found("C4", a_class(work(circuit(3), item)))[0].what
+        )
 
     def test_blocks_may_balance_each_other(self) -> None:
         """What one block leaves open another may close: the class is judged as a whole."""
         item = Item("one", handling=Handling.BY_ROUND)
-        design = a_class(work(circuit(1), item), work(circuit(2), Item("one", handling=Handling.BY_ROUND)))
+        design = a_class(
+            work(circuit(1), item), work(circuit(2), Item("one", handling=Handling.BY_ROUND))
+        )
         self.assertEqual(len(found("C4", design)), 1)
 
     def test_reps_are_named_where_they_differ(self) -> None:
@@ -113,6 +119,7 @@ class BothSides(unittest.TestCase):
 class Changes(unittest.TestCase):
     def test_ups_and_downs_are_counted(self) -> None:
         """Four changes are allowed, five cost one."""
+
         def with_changes(number: int) -> list[Finding]:
             order = [("q", "floor")[n % 2] for n in range(number + 1)]
             return found("C8", a_class(*(work(circuit(1), name) for name in order)))

@@ -7,8 +7,8 @@ import unittest
 from grike.core.anatomy import Muscle
 from grike.core.design import ClassDesign
 from grike.core.focus import Focus
-from grike.core.kit import Kit
 from grike.core.format import StraightSets
+from grike.core.kit import Kit
 from tests.builders import a_class, a_library, a_movement, a_plan, check, circuit, only, work
 
 LIBRARY = a_library(
@@ -32,7 +32,9 @@ class Recovery(unittest.TestCase):
         self.assertEqual(check("D1", a_plan(*designs, weekdays=(0, 2)), LIBRARY), [])
         found = check("D1", a_plan(*designs, weekdays=(0, 1)), LIBRARY)
         self.assertEqual(len(found), 1)
-        self.assertIn("Quadriceps: main focus on week 1 Monday and again on week 1 Tuesday", found[0].what)
+        self.assertIn(
+            "Quadriceps: main focus on week 1 Monday and again on week 1 Tuesday", found[0].what
+        )
 
     def test_sunday_and_monday_are_neighbours(self) -> None:
         """Recovery runs over the end of the week."""
@@ -41,6 +43,7 @@ class Recovery(unittest.TestCase):
 
     def test_main_focus_begins_at_fifteen_percent(self) -> None:
         """3 of 20 sets are a main focus, 3 of 21 are not."""
+
         def pair(others: int) -> int:
             mixed = a_class(work(circuit(3), "q"), work(circuit(others), "c"), focus=Focus.UPPER)
             return len(check("D1", a_plan(lower("q"), mixed, weekdays=(0, 1)), LIBRARY))
@@ -103,5 +106,7 @@ class Repeats(unittest.TestCase):
 
     def test_empty_slots_count_as_classes_between(self) -> None:
         """The gap is judged by slots of the board, planned or not."""
-        plan = a_plan(lower("q"), None, None, None, lower("q"), weekdays=(0, 1, 2), weeks=2, sheet=only("D4"))
+        plan = a_plan(
+            lower("q"), None, None, None, lower("q"), weekdays=(0, 1, 2), weeks=2, sheet=only("D4")
+        )
         self.assertEqual(check("D4", plan, LIBRARY), [])

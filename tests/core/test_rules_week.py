@@ -30,7 +30,7 @@ class MuscleGroups(unittest.TestCase):
 
     def found(self, rounds: dict[str, int], **numbers: int) -> list[str]:
         plan = week(rounds)
-        sheet = only("W1", **numbers)
+        sheet = only("W1", None, **numbers)
         plan = SeriesPlan(plan.shape, sheet, plan.classes)
         return [f.what for f in check("W1", plan, self.library) if "Glutes" in f.what]
 
@@ -47,7 +47,9 @@ class MuscleGroups(unittest.TestCase):
     def test_a_share_of_a_large_week_is_allowed(self) -> None:
         """22 % of 100 sets are 22: allowed, 23 are not."""
         plenty = {"q": 20} | {f"q{n}": 20 for n in range(3)}
-        self.library = targets(q="quadriceps", g="glutes", q0="chest", q1="calves", q2="lats", r="shins")
+        self.library = targets(
+            q="quadriceps", g="glutes", q0="chest", q1="calves", q2="lats", r="shins"
+        )
         self.assertEqual(self.found(plenty | {"g": 20}), [])
         self.assertEqual(len(self.found(plenty | {"g": 20, "r": 1}, most_percent=19)), 1)
 
@@ -69,7 +71,13 @@ class MuscleGroups(unittest.TestCase):
     def test_the_back_counts_lats_and_mid_back_together(self) -> None:
         """Two sets of lats and two of mid back are four for the back."""
         library = targets(a="lats", b="mid-back")
-        self.assertFalse([f for f in check("W1b", week({"a": 2, "b": 2}), library) if "back get" in f.what and "low" not in f.what])
+        self.assertFalse(
+            [
+                f
+                for f in check("W1b", week({"a": 2, "b": 2}), library)
+                if "back get" in f.what and "low" not in f.what
+            ]
+        )
 
 
 class RegionsAndPairs(unittest.TestCase):
@@ -82,11 +90,14 @@ class RegionsAndPairs(unittest.TestCase):
     def test_a_region_outside_its_band(self) -> None:
         """50 % for the lower body is 5 points too many."""
         found = check("W2", week({"l": 10, "u": 7, "c": 3}), self.library)
-        self.assertEqual([f.what.split(" has")[0] for f in found], ["The lower body", "The core body"])
+        self.assertEqual(
+            [f.what.split(" has")[0] for f in found], ["The lower body", "The core body"]
+        )
         self.assertEqual(found[0].cost, 12)
 
     def test_pairs_at_five_to_four(self) -> None:
         """5 against 4 sets is 1.25 and kept; 6 against 4 is broken."""
+
         def pushes(rounds: dict[str, int]) -> list[str]:
             return [f.what for f in check("W3", week(rounds), self.library) if "pushing" in f.what]
 
@@ -108,7 +119,9 @@ class TwoDays(unittest.TestCase):
 
     def found(self, *sets: int) -> list[str]:
         plan = self.plan(*sets)
-        return [f.what for f in check("W4", plan, targets(q="quadriceps")) if "quadriceps" in f.what]
+        return [
+            f.what for f in check("W4", plan, targets(q="quadriceps")) if "quadriceps" in f.what
+        ]
 
     def test_two_days_of_two_sets(self) -> None:
         """Two sets on two days are enough; one set on the second day is not a day."""
@@ -128,7 +141,9 @@ class VolumeSteps(unittest.TestCase):
     def test_full_and_lighter_weeks(self) -> None:
         """+5 % within 3 points; the fourth week 20 % lighter."""
         low, target, high = factor_band(1, self.line)
-        self.assertEqual((low, target, high), (Fraction(102, 100), Fraction(105, 100), Fraction(108, 100)))
+        self.assertEqual(
+            (low, target, high), (Fraction(102, 100), Fraction(105, 100), Fraction(108, 100))
+        )
         self.assertEqual(factor_band(3, self.line)[1], Fraction(8, 10))
 
     def test_the_cap_cuts_the_band(self) -> None:
@@ -138,7 +153,13 @@ class VolumeSteps(unittest.TestCase):
 
     def test_the_week_after_a_lighter_one(self) -> None:
         """It steps from the last full week, never from the lighter one."""
-        weeks = {0: Fraction(100), 1: Fraction(105), 2: Fraction(110), 3: Fraction(88), 4: Fraction(1)}
+        weeks = {
+            0: Fraction(100),
+            1: Fraction(105),
+            2: Fraction(110),
+            3: Fraction(88),
+            4: Fraction(1),
+        }
         steps: tuple[Step, ...] = volume_steps(weeks, 5, self.line)
         self.assertEqual(steps[4].target, Fraction(110) * Fraction(105, 100))
         self.assertTrue(steps[3].lighter)
@@ -161,5 +182,3 @@ class VolumeSteps(unittest.TestCase):
         plan = a_plan(designs[0], designs[1], None, designs[2], weekdays=(0, 2), weeks=2)
         facts = Facts(plan, targets(q="quadriceps"))
         self.assertEqual(per_class_volumes(facts), {0: 100, 1: 105})
-
-

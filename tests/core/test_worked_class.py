@@ -20,9 +20,7 @@ from tests.builders import a_class, a_library, a_movement, flow, work
 LIBRARY = a_library(
     a_movement("march", role=Role.WARM_UP, targets=()),
     a_movement("squat", targets=(Muscle.QUADRICEPS, Muscle.GLUTES), assists=(Muscle.HAMSTRINGS,)),
-    a_movement(
-        "kick", targets=(Muscle.GLUTES,), sides=Sides.ONE, position=Position.ALL_FOURS
-    ),
+    a_movement("kick", targets=(Muscle.GLUTES,), sides=Sides.ONE, position=Position.ALL_FOURS),
     a_movement("thigh-stretch", role=Role.COOL_DOWN, targets=(), sides=Sides.ONE),
 )
 DESIGN = a_class(

@@ -39,7 +39,9 @@ class Commands(unittest.TestCase):
         report = json.loads(out)
         self.assertEqual(code, 0)
         self.assertEqual(report["real"][-1]["end"], report["real_seconds"])
-        self.assertEqual(report["nominal_seconds"] + report["extra_seconds"], report["real_seconds"])
+        self.assertEqual(
+            report["nominal_seconds"] + report["extra_seconds"], report["real_seconds"]
+        )
 
     def test_volume(self) -> None:
         """Both sides are equal, and the total is that of the regions."""

@@ -41,7 +41,9 @@ class Faults(unittest.TestCase):
 
     def test_broken_json(self) -> None:
         """Line and column are named."""
-        self.assertTrue(self.refused("class", '{"name": "x",\n oops}').startswith("line 2, column 2:"))
+        self.assertTrue(
+            self.refused("class", '{"name": "x",\n oops}').startswith("line 2, column 2:")
+        )
 
     def test_a_key_that_stands_twice(self) -> None:
         """JSON would keep the last one silently; here it is an error."""
@@ -56,7 +58,9 @@ class Faults(unittest.TestCase):
         """The place of an unknown movement is given to the item."""
         data = example("class")
         data["blocks"][2]["items"][1]["movement"] = "sqat"
-        self.assertIn("blocks[2].items[1].movement: There is no movement 'sqat'", self.refused("class", data))
+        self.assertIn(
+            "blocks[2].items[1].movement: There is no movement 'sqat'", self.refused("class", data)
+        )
 
     def test_negative_seconds(self) -> None:
         """Negative seconds break the schema at their place."""
@@ -103,7 +107,9 @@ class Faults(unittest.TestCase):
 
     def test_classes_on_days_that_the_series_has_not(self) -> None:
         """A class on a Sunday of a weekday series is refused by its number."""
-        data = example("request") | {"classes": [{"week": 1, "weekday": 6, "class": example_class()}]}
+        data = example("request") | {
+            "classes": [{"week": 1, "weekday": 6, "class": example_class()}]
+        }
         self.assertIn("classes[0]: Week 1, weekday 6 is no day", self.refused("plan", data))
         twice = [{"week": 1, "weekday": 0, "class": example_class()}] * 2
         self.assertIn("stands twice", self.refused("plan", data | {"classes": twice}))
@@ -137,7 +143,9 @@ class RoundTrips(unittest.TestCase):
         """A planned week goes out with its certificate and comes in with the same findings."""
         data = example("request")
         data["series"]["weeks"] = 1
-        result = plan(Problem(request_from(conforming(data, "request")), shipped_library()), None, 7)
+        result = plan(
+            Problem(request_from(conforming(data, "request")), shipped_library()), None, 7
+        )
         assert result.plan is not None
         document = conforming(plan_to(result.plan, result.certificate()), "plan")
         again = plan_from(document, shipped_library())

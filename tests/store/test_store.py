@@ -10,7 +10,6 @@ import time
 import unittest
 from dataclasses import replace
 
-
 from grike.core.errors import Conflict, NotFound, TooManyAttempts, Unavailable
 from grike.core.kit import Kit, Room
 from grike.core.series import PlannedClass, SeriesPlan
@@ -130,19 +129,19 @@ class Series(WithDatabase):
         self.plan = a_plan(weekdays=(0, 2), weeks=2)
         self.slots = self.plan.shape.slots()
         with self.database.transaction() as connection:
-            self.id = series.add(connection, self.plan, None)
+            self.series_id = series.add(connection, self.plan, None)
 
     def design(self, movement: str) -> PlannedClass:
         return PlannedClass(self.slots[0], a_class(work(circuit(), movement)))
 
     def save(self, movement: str, label: str) -> None:
         with self.database.transaction() as connection:
-            stored = series.get(connection, self.id)
+            stored = series.get(connection, self.series_id)
             changes.save(connection, stored, [self.design(movement)], label, None)
 
     def there(self) -> SeriesPlan:
         with self.database.transaction() as connection:
-            return series.get(connection, self.id).plan
+            return series.get(connection, self.series_id).plan
 
     def test_round_trip(self) -> None:
         """Shape, sheet and classes come back as they went in."""
@@ -169,17 +168,21 @@ class Series(WithDatabase):
 
     def step(self, which: str) -> str:
         with self.database.transaction() as connection:
-            return changes.undo(connection, self.id) if which == "undo" else changes.redo(connection, self.id)
+            return (
+                changes.undo(connection, self.series_id)
+                if which == "undo"
+                else changes.redo(connection, self.series_id)
+            )
 
     def test_a_stale_write_says_what_changed(self) -> None:
         """A writer with an old version hears of the last change and of its author."""
         with self.database.transaction() as connection:
             ada = people.add(connection, "Ada", "ada", "director", "hash")
-            stored = series.get(connection, self.id)
+            stored = series.get(connection, self.series_id)
             changes.save(connection, stored, [self.design("squat")], "Put in a squat", ada)
         with self.assertRaises(Conflict) as caught, self.database.transaction() as connection:
-            latest = changes.latest(connection, self.id)
-            series.lock(connection, self.id, stored.version, latest)
+            latest = changes.latest(connection, self.series_id)
+            series.lock(connection, self.series_id, stored.version, latest)
         self.assertIn("Put in a squat, by Ada", caught.exception.why)
 
     def test_two_writers_at_once(self) -> None:
@@ -191,8 +194,8 @@ class Series(WithDatabase):
             ready.wait()
             try:
                 with self.database.transaction() as connection:
-                    series.lock(connection, self.id, 1, "")
-                    stored = series.get(connection, self.id)
+                    series.lock(connection, self.series_id, 1, "")
+                    stored = series.get(connection, self.series_id)
                     changes.save(connection, stored, [self.design("squat")], "Mine", None)
                 outcome.append("won")
             except Conflict:
@@ -209,23 +212,25 @@ class Series(WithDatabase):
         """With classes in it, another shape is refused."""
         longer = replace(self.plan, shape=replace(self.plan.shape, weeks=5))
         with self.database.transaction() as connection:
-            series.replace_setup(connection, self.id, longer)
+            series.replace_setup(connection, self.series_id, longer)
         self.assertEqual(self.there().shape.weeks, 5)
         self.save("squat", "Put in a squat")
         with self.assertRaises(Conflict), self.database.transaction() as connection:
-            series.replace_setup(connection, self.id, self.plan)
+            series.replace_setup(connection, self.series_id, self.plan)
 
     def test_a_taught_design_is_never_lost(self) -> None:
         """A session keeps its own design when the class in the slot is changed."""
         self.save("squat", "First")
         with self.database.transaction() as connection:
-            design_id = series.get(connection, self.id).designs[0]
-            sessions.add(connection, design_id, self.id, 0, dt.datetime(2026, 11, 30, 18), None, None)
+            design_id = series.get(connection, self.series_id).designs[0]
+            sessions.add(
+                connection, design_id, self.series_id, 0, dt.datetime(2026, 11, 30, 18), None, None
+            )
         self.save("crunch", "Second")
         with self.database.transaction() as connection:
-            taught = sessions.of_slot(connection, self.id, 0)[0]
+            taught = sessions.of_slot(connection, self.series_id, 0)[0]
             self.assertEqual(taught.design_id, design_id)
-            self.assertNotEqual(series.get(connection, self.id).designs[0], design_id)
+            self.assertNotEqual(series.get(connection, self.series_id).designs[0], design_id)
             kept = connection.row("SELECT name FROM design WHERE id = %s", (design_id,))
         self.assertIsNotNone(kept)
 
@@ -235,7 +240,7 @@ class Series(WithDatabase):
         with self.database.transaction() as connection:
             line = series.lines(connection)[0]
             self.assertEqual((line.classes, line.slots, line.status), (1, 4, None))
-            self.assertTrue(series.remove(connection, self.id))
+            self.assertTrue(series.remove(connection, self.series_id))
         with self.assertRaises(NotFound):
             self.there()
 
@@ -252,13 +257,13 @@ class Runs(WithDatabase):
     def setUp(self) -> None:
         super().setUp()
         with self.database.transaction() as connection:
-            self.id = series.add(connection, a_plan(), None)
+            self.series_id = series.add(connection, a_plan(), None)
 
     def test_events_are_numbered_and_ends_are_final(self) -> None:
         """Events come after a number; the first end stays."""
         with self.database.transaction() as connection:
-            run = runs.add(connection, self.id, {}, 1, "1", {}, None)
-            self.assertEqual(runs.open_run(connection, self.id), run)
+            run = runs.add(connection, self.series_id, {}, 1, "1", {}, None)
+            self.assertEqual(runs.open_run(connection, self.series_id), run)
             runs.begin(connection, run)
             runs.add_event(connection, run, {"n": 1})
             runs.add_event(connection, run, {"n": 2})
@@ -266,7 +271,7 @@ class Runs(WithDatabase):
             runs.end(connection, run, "done", {"cost": 0})
             runs.end(connection, run, "failed", {})
             self.assertEqual(runs.get(connection, run).state, "done")
-            self.assertIsNone(runs.open_run(connection, self.id))
+            self.assertIsNone(runs.open_run(connection, self.series_id))
 
     def test_unknown_runs(self) -> None:
         """A run that is not there is said so."""
@@ -301,5 +306,3 @@ class Killed(unittest.TestCase):
         again = own.start(folder, name="killed-database")
         with Database(again.url()).transaction() as connection:
             self.assertEqual([room.name for _, room in rooms.every(connection)], ["Acknowledged"])
-
-

@@ -1,4 +1,4 @@
-"""The shapes of requests and responses."""
+"""The shapes of requests and responses: long because it is one flat list of small models."""
 
 from __future__ import annotations
 

@@ -1,5 +1,7 @@
 """The skeleton: focus, format variant and kit of every class, before any movement is chosen.
 
+This file is long because one model is built in one class, constraint by constraint.
+
 Week by week it also hands each class a budget of sets per region, so that the weekly shares can be
 met at all; without that link the skeleton itself forces cost, however long the search runs.
 """

@@ -1,4 +1,7 @@
-"""Class rules: the focus holds, the clock fits, both sides are equal, kit goes round."""
+"""Class rules: the focus holds, the clock fits, both sides are equal, kit goes round.
+
+This file is long because each of seven rules has check, constraint and sheet line side by side.
+"""
 
 from __future__ import annotations
 

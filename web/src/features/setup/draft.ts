@@ -52,11 +52,11 @@ export function ruleNumber(draft: NewSeries, rule: string, name: string, fallbac
 }
 
 export function withRuleNumber(draft: NewSeries, rule: string, name: string, value: number): NewSeries {
-  const line = draft.rules?.[rule] ?? {};
+  const line = draft.rules?.[rule] ?? { numbers: {} };
   return { ...draft, rules: { ...draft.rules, [rule]: { ...line, numbers: { ...line.numbers, [name]: value } } } };
 }
 
 export function withRuleMode(draft: NewSeries, rule: string, mode: 'must' | 'aim' | 'off'): NewSeries {
-  const line = draft.rules?.[rule] ?? {};
+  const line = draft.rules?.[rule] ?? { numbers: {} };
   return { ...draft, rules: { ...draft.rules, [rule]: { ...line, mode } } };
 }

@@ -1,0 +1,45 @@
+"""Write docs/rules.md from the catalogue of rules."""
+
+from __future__ import annotations
+
+from grike.core.rules import CATALOGUE, Rule
+from grike.core.sources import SOURCES
+from scripts.paths import ROOT
+
+OUT = ROOT / "docs" / "rules.md"
+HEAD = """# Programming rules
+
+Written from the catalogue in `src/grike/core/rules/` by `./grike check --fix`; do not edit by hand.
+
+Each rule is written once and used three ways: as a check on any plan, as a constraint (must) or a
+cost outside a band (aim) in the planner, and as a line of the series' rule sheet, where it is set
+to must, aim or off and its numbers are edited. A plan from the planner never breaks a must.
+"""
+
+
+def _rule(rule: Rule) -> str:
+    numbers = {name: f"{float(value):g}" for name, value in rule.default.numbers.items()}
+    lines = [
+        f"## {rule.id}: {rule.title}",
+        "",
+        rule.statement.format(**numbers),
+        "",
+        f"*{rule.reason}*",
+        "",
+        f"- Default: {rule.default.mode.value}"
+        + (f", weight {rule.default.weight}" if rule.default.mode.value == "aim" else ""),
+        *(f"- `{name}` = {numbers[name]}: {meaning}" for name, meaning in rule.numbers.items()),
+        f"- Held in the planner by: {rule.held_by}",
+        f"- Source: {SOURCES[rule.source]}",
+    ]
+    return "\n".join(lines)
+
+
+def text() -> str:
+    """Return the page."""
+    return "\n\n".join([HEAD.rstrip(), *(_rule(rule) for rule in CATALOGUE)]) + "\n"
+
+
+def write() -> None:
+    """Write the page."""
+    OUT.write_text(text(), encoding="utf-8")

@@ -1,0 +1,141 @@
+"""Imports point one way, rooms stay small, tests say what they are for, docs name what there is."""
+
+from __future__ import annotations
+
+import ast
+import re
+import sys
+import unittest
+from collections.abc import Iterator
+from pathlib import Path
+
+from grike.core import errors
+from grike.core.rules import CATALOGUE
+
+ROOT = Path(__file__).parents[2]
+SOURCE = ROOT / "src" / "grike"
+ALLOWED = {
+    "core": {"core"},
+    "store": {"core", "store"},
+    "exchange": {"core", "exchange"},
+    "api": {"core", "store", "exchange", "api"},
+}
+
+
+def imports(path: Path) -> Iterator[str]:
+    for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
+        if isinstance(node, ast.ImportFrom) and node.module:
+            yield node.module
+        elif isinstance(node, ast.Import):
+            yield from (alias.name for alias in node.names)
+
+
+class Layers(unittest.TestCase):
+    def test_imports_point_one_way(self) -> None:
+        """api -> store -> core and api -> exchange -> core, and never back."""
+        for layer, allowed in ALLOWED.items():
+            for path in (SOURCE / layer).rglob("*.py"):
+                for module in imports(path):
+                    if module.startswith("grike."):
+                        self.assertIn(module.split(".")[1], allowed, f"{path}: {module}")
+
+    def test_the_core_is_pure(self) -> None:
+        """Core imports the standard library; only its planner may use ortools besides."""
+        for path in (SOURCE / "core").rglob("*.py"):
+            planner = "planner" in path.parts
+            for module in imports(path):
+                top = module.split(".")[0]
+                fine = top in sys.stdlib_module_names or top == "grike"
+                self.assertTrue(fine or (planner and top == "ortools"), f"{path}: {module}")
+
+    def test_the_core_has_no_clock_no_chance_and_no_environment(self) -> None:
+        """No time, random, os, socket or database in core, so that it can be tested by itself."""
+        refused = {"time", "random", "os", "socket", "sqlite3", "subprocess", "secrets"}
+        for path in (SOURCE / "core").rglob("*.py"):
+            tops = {module.split(".")[0] for module in imports(path)}
+            self.assertFalse(tops & refused, path)
+
+    def test_rules_do_not_know_the_planner(self) -> None:
+        """A check never needs the planner."""
+        for path in (SOURCE / "core" / "rules").rglob("*.py"):
+            for module in imports(path):
+                self.assertFalse(module.startswith("grike.core.planner"), path)
+
+    def test_sql_is_only_in_the_store(self) -> None:
+        """No other layer writes SQL."""
+        statement = re.compile(r"\b(SELECT .* FROM|INSERT INTO|DELETE FROM|UPDATE \w+ SET)\b")
+        for layer in ("core", "exchange", "api"):
+            for path in (SOURCE / layer).rglob("*.py"):
+                self.assertIsNone(statement.search(path.read_text(encoding="utf-8")), path)
+
+    def test_no_select_star(self) -> None:
+        """Queries name their columns."""
+        for path in (SOURCE / "store").rglob("*.py"):
+            self.assertNotIn("SELECT *", path.read_text(encoding="utf-8"), path)
+
+
+class Rooms(unittest.TestCase):
+    def test_files_stay_small(self) -> None:
+        """300 lines at most, or the reason in the first line."""
+        for path in [*SOURCE.rglob("*.py"), *(ROOT / "scripts").glob("*.py")]:
+            lines = path.read_text(encoding="utf-8").splitlines()
+            if len(lines) > 300:
+                self.assertIn("long because", " ".join(lines[:4]), path)
+
+
+class Tests(unittest.TestCase):
+    def test_every_test_says_what_it_shows(self) -> None:
+        """Each test method has a docstring."""
+        for path in (ROOT / "tests").rglob("test_*.py"):
+            for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
+                if isinstance(node, ast.FunctionDef) and node.name.startswith("test_"):
+                    self.assertTrue(ast.get_docstring(node), f"{path}: {node.name}")
+
+
+class Docs(unittest.TestCase):
+    def test_every_rule_is_in_the_docs(self) -> None:
+        """docs/rules.md is what the catalogue says; ./grike check --fix writes it."""
+        from scripts.rule_docs import text
+
+        self.assertEqual((ROOT / "docs" / "rules.md").read_text(encoding="utf-8"), text())
+        self.assertIn(CATALOGUE[0].title, text())
+
+    def test_every_error_code_is_in_the_docs(self) -> None:
+        """Each code of the error tree is explained in docs/operations.md."""
+        page = (ROOT / "docs" / "operations.md").read_text(encoding="utf-8")
+        for kind in errors.GrikeError.__subclasses__():
+            self.assertIn(f"`{kind.code}`", page)
+
+    def test_every_command_is_in_the_readme(self) -> None:
+        """Each command of ./grike is in the README."""
+        from scripts.__main__ import COMMANDS, EXCHANGE
+
+        page = (ROOT / "README.md").read_text(encoding="utf-8")
+        for name in (*COMMANDS, *EXCHANGE):
+            self.assertIn(f"./grike {name}", page)
+
+    def test_every_picture_is_linked(self) -> None:
+        """Each picture is in the README, and fewer than 20 there are."""
+        page = (ROOT / "README.md").read_text(encoding="utf-8")
+        pictures = list((ROOT / "docs" / "screenshots").glob("*.png"))
+        self.assertTrue(0 < len(pictures) < 20)
+        for picture in pictures:
+            self.assertIn(picture.name, page)
+
+    def test_links_in_the_docs_lead_somewhere(self) -> None:
+        """Relative links of README and docs point at files that are there."""
+        for path in [ROOT / "README.md", ROOT / "CONTRIBUTING.md", *(ROOT / "docs").glob("*.md")]:
+            for link in re.findall(r"\]\(([^)#]+)\)", path.read_text(encoding="utf-8")):
+                if "://" not in link:
+                    self.assertTrue((path.parent / link).exists(), f"{path}: {link}")
+
+    def test_lock_files_name_no_host(self) -> None:
+        """No lock file says where packages come from."""
+        for path in [*(ROOT / "requirements").glob("*.txt"), ROOT / "web" / "package-lock.json"]:
+            text = path.read_text(encoding="utf-8")
+            for mark in ("index-url", "find-links", '"resolved": "http'):
+                self.assertNotIn(mark, text, path)
+
+
+if __name__ == "__main__":
+    unittest.main()
