@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Response
 
 from grike.api import class_view
 from grike.api.schemas import (
@@ -22,7 +22,7 @@ from grike.core.errors import Conflict, NotFound
 from grike.core.planner import Problem
 from grike.core.planner.alternatives import alternatives
 from grike.core.planner.refill import refill
-from grike.core.rules import Facts, findings
+from grike.core.rules import Facts
 from grike.core.rules.facts import ClassFacts
 from grike.store import changes, series, sessions
 from grike.store.connection import Connection
@@ -43,9 +43,8 @@ def _for_writing(
 ) -> tuple[StoredSeries, Facts, ClassFacts]:
     latest = changes.latest(connection, series_id)
     series.lock(connection, series_id, version, latest)
-    stored = series.get(connection, series_id)
-    facts = state.facts(connection, stored)
-    return stored, facts, _member(facts, slot)
+    held = state.series(connection, series_id)
+    return held.stored, held.facts, _member(held.facts, slot)
 
 
 def _require_unlocked(member: ClassFacts) -> None:
@@ -53,16 +52,20 @@ def _require_unlocked(member: ClassFacts) -> None:
         raise Conflict("The class is locked.", fix="Unlock it first.")
 
 
-@router.get("")
-def get_class(series_id: int, slot: int, _: SignedIn, state: StateOf) -> ClassDetail:
+@router.get("", response_model=ClassDetail)
+def get_class(series_id: int, slot: int, _: SignedIn, state: StateOf) -> Response:
     """Return one class with its clocks."""
     with state.database.transaction() as connection:
-        stored = series.get(connection, series_id)
-        facts = state.facts(connection, stored)
+        held = state.series(connection, series_id)
         history = changes.history(connection, series_id)
         taught = sessions.of_slot(connection, series_id, slot)
-    member = _member(facts, slot)
-    return class_view.class_detail(stored, facts, member, findings(facts), history, taught)
+    member = _member(held.facts, slot)
+    return held.page(
+        ("class", slot, tuple(session.id for session in taught)),
+        lambda: class_view.class_detail(
+            held.stored, held.facts, member, held.found, history, taught
+        ),
+    )
 
 
 @router.get("/alternatives")
@@ -71,7 +74,7 @@ def get_alternatives(
 ) -> list[AlternativeModel]:
     """Return ranked alternatives for one movement with what each would change."""
     with state.database.transaction() as connection:
-        facts = state.facts(connection, series.get(connection, series_id))
+        facts = state.series(connection, series_id).facts
     _member(facts, slot)
     found = alternatives(facts, slot, block, place)
     return [class_view.alternative_model(alternative) for alternative in found]

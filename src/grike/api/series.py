@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Response
 
 from grike.api import views
 from grike.api.schemas import Board, Changed, Created, NewSeries, SeriesSummary, Write
 from grike.api.security import Director, SignedIn, StateOf
 from grike.core.codec import shape_from, shape_to, sheet_from, sheet_to
 from grike.core.planner.readiness import set_up_problems
-from grike.core.rules import findings
 from grike.core.series import SeriesPlan
 from grike.store import changes, rooms, runs, series
 
@@ -73,15 +72,16 @@ def change_setup(series_id: int, body: NewSeries, _: Director, state: StateOf) -
     return Changed(label="Change the set-up")
 
 
-@router.get("/{series_id}")
-def get_board(series_id: int, _: SignedIn, state: StateOf) -> Board:
+@router.get("/{series_id}", response_model=Board)
+def get_board(series_id: int, _: SignedIn, state: StateOf) -> Response:
     """Return a whole series for the board."""
     with state.database.transaction() as connection:
-        stored = series.get(connection, series_id)
-        facts = state.facts(connection, stored)
+        held = state.series(connection, series_id)
         history = changes.history(connection, series_id)
         run = runs.open_run(connection, series_id)
-    return views.board(stored, facts, findings(facts), history, run)
+    return held.page(
+        ("board", run), lambda: views.board(held.stored, held.facts, held.found, history, run)
+    )
 
 
 @router.delete("/{series_id}", status_code=204)

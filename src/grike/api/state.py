@@ -1,16 +1,21 @@
-"""What the application holds in memory: the database, the library, and facts of series."""
+"""What the application holds in memory: database, library, and series with their facts."""
 
 from __future__ import annotations
 
 import threading
 from collections import OrderedDict
+from collections.abc import Callable, Hashable
 from dataclasses import dataclass, field
 from pathlib import Path
 
+from pydantic import BaseModel
+from starlette.responses import Response
+
 from grike.core.movement import Library
-from grike.core.rules import Facts
+from grike.core.rules import Facts, Finding, findings
 from grike.exchange.library import library_from
 from grike.store import library as stored_library
+from grike.store import series
 from grike.store.connection import Connection, Database
 from grike.store.series import StoredSeries
 
@@ -28,19 +33,29 @@ class Config:
 
 
 @dataclass(slots=True)
-class _Held:
-    version: int
+class HeldSeries:
+    """One version of a series: what is stored, its facts and findings, and pages made of them."""
+
+    stored: StoredSeries
     facts: Facts
+    found: tuple[Finding, ...]
+    pages: dict[Hashable, bytes] = field(default_factory=dict)
+
+    def page(self, key: Hashable, make: Callable[[], BaseModel]) -> Response:
+        """Return a page of this version as JSON, made the first time that it is asked for."""
+        if key not in self.pages:
+            self.pages[key] = make().model_dump_json().encode()
+        return Response(self.pages[key], media_type="application/json")
 
 
 @dataclass(slots=True)
 class State:
-    """One for the whole application. Facts are a cache: any of it can be worked out again."""
+    """One for the whole application. What it holds is a cache that can be worked out again."""
 
     config: Config
     database: Database
     _library: tuple[str, Library] | None = None
-    _facts: OrderedDict[int, _Held] = field(default_factory=OrderedDict)
+    _held: OrderedDict[int, HeldSeries] = field(default_factory=OrderedDict)
     _lock: threading.Lock = field(default_factory=threading.Lock)
 
     def library(self, connection: Connection) -> Library:
@@ -52,17 +67,20 @@ class State:
             self._library = (state, library_from(document))
         return self._library[1]
 
-    def facts(self, connection: Connection, stored: StoredSeries) -> Facts:
-        """Return the facts of a series; those of classes that did not change are kept."""
+    def series(self, connection: Connection, series_id: int) -> HeldSeries:
+        """Return a series as it is now; what did not change since the last look is kept."""
         library = self.library(connection)
+        version = series.version_of(connection, series_id)
         with self._lock:
-            held = self._facts.get(stored.id)
-            if held and held.version == stored.version and held.facts.library is library:
-                self._facts.move_to_end(stored.id)
-                return held.facts
+            held = self._held.get(series_id)
+            if held and held.stored.version == version and held.facts.library is library:
+                self._held.move_to_end(series_id)
+                return held
+            stored = series.get(connection, series_id)
             facts = Facts(stored.plan, library, before=held.facts if held else None)
-            self._facts[stored.id] = _Held(stored.version, facts)
-            self._facts.move_to_end(stored.id)
-            while len(self._facts) > MOST_SERIES:
-                self._facts.popitem(last=False)
-            return facts
+            fresh = HeldSeries(stored, facts, findings(facts))
+            self._held[series_id] = fresh
+            self._held.move_to_end(series_id)
+            while len(self._held) > MOST_SERIES:
+                self._held.popitem(last=False)
+            return fresh

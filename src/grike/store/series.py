@@ -6,6 +6,7 @@ import datetime as dt
 import json
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Any
 
 from grike.core.codec import (
@@ -31,6 +32,7 @@ LIST = """
     GROUP BY series.id ORDER BY series.created_at DESC, series.id DESC"""
 GET = """
     SELECT id, shape, sheet, yardstick, known, certificate, version FROM series WHERE id = %s"""
+VERSION = "SELECT version FROM series WHERE id = %s"
 LOCK = "SELECT id, version FROM series WHERE id = %s FOR UPDATE"
 CLASSES = """
     SELECT series_class.slot, series_class.locked, series_class.version, design.id AS design_id,
@@ -135,6 +137,20 @@ def lines(connection: Connection) -> list[SeriesLine]:
     return out
 
 
+@lru_cache(maxsize=4096)
+def _design(body: str) -> ClassDesign:
+    """Return the design of a stored text. Designs are never changed in place, so it may be kept."""
+    return design_from(json.loads(body))
+
+
+def version_of(connection: Connection, series_id: int) -> int:
+    """Return the version of a series, which every change raises. Raises NotFound."""
+    row = connection.row(VERSION, (series_id,))
+    if row is None:
+        raise NotFound("There is no such series.", fix="Go back to the list of series.")
+    return int(row["version"])
+
+
 def get(connection: Connection, series_id: int) -> StoredSeries:
     """Return a series with its classes. Raises NotFound."""
     row = connection.row(GET, (series_id,))
@@ -147,7 +163,7 @@ def get(connection: Connection, series_id: int) -> StoredSeries:
     designs: dict[int, int] = {}
     for entry in connection.rows(CLASSES, (series_id,)):
         slot = slots[entry["slot"]]
-        design = design_from(json.loads(entry["body"]))
+        design = _design(entry["body"])
         classes.append(PlannedClass(slot, design, bool(entry["locked"])))
         versions[slot.index], designs[slot.index] = entry["version"], entry["design_id"]
     sheet = sheet_from(json.loads(row["sheet"]), row["yardstick"])
