@@ -6,7 +6,10 @@ from typing import Any
 
 from grike.core.anatomy import Muscle
 from grike.core.rules import CATALOGUE, Facts
+from grike.exchange.classes import class_from
+from grike.exchange.documents import conforming
 from grike.exchange.library import shipped_library
+from grike.exchange.plans import plan_from
 from grike.store import series
 from tests.api.base import WithApplication, a_set_up
 
@@ -118,6 +121,16 @@ class Board(WithApplication):
         answer = self.post(f"/api/series/{self.series_id}/classes/1/lock", body)
         self.assertEqual(answer.status_code, 409)
         self.assertIn("Lock week 1 Monday, by Dora Director", answer.json()["detail"])
+
+    def test_series_and_class_go_out_as_documents(self) -> None:
+        """What is exported fits its schema and comes in again as the very same plan."""
+        document = self.client.get(f"/api/series/{self.series_id}/document").json()
+        with self.database.transaction() as connection:
+            plan = series.get(connection, self.series_id).plan
+        self.assertEqual(plan_from(conforming(document, "plan"), shipped_library()), plan)
+        path = f"/api/series/{self.series_id}/classes/0/document"
+        design, _ = class_from(conforming(self.client.get(path).json(), "class"), shipped_library())
+        self.assertEqual(design, plan.classes[0].design)
 
     def test_nothing_to_undo(self) -> None:
         """Undo beyond the first change is refused in words."""

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from typing import Any
 
 from fastapi import APIRouter, Response
 
@@ -24,6 +25,7 @@ from grike.core.planner.alternatives import alternatives
 from grike.core.planner.refill import refill
 from grike.core.rules import Facts
 from grike.core.rules.facts import ClassFacts
+from grike.exchange.classes import class_to
 from grike.store import changes, series, sessions
 from grike.store.connection import Connection
 from grike.store.series import StoredSeries
@@ -66,6 +68,14 @@ def get_class(series_id: int, slot: int, _: SignedIn, state: StateOf) -> Respons
             held.stored, held.facts, member, held.found, history, taught
         ),
     )
+
+
+@router.get("/document")
+def get_class_document(series_id: int, slot: int, _: SignedIn, state: StateOf) -> dict[str, Any]:
+    """Return a class as the open JSON document of docs/formats/class.schema.json."""
+    with state.database.transaction() as connection:
+        member = _member(state.series(connection, series_id).facts, slot)
+    return class_to(member.design, member.known)
 
 
 @router.get("/alternatives")

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from fastapi import APIRouter, Response
 
 from grike.api import views
@@ -10,6 +12,7 @@ from grike.api.security import Director, SignedIn, StateOf
 from grike.core.codec import shape_from, shape_to, sheet_from, sheet_to
 from grike.core.planner.readiness import set_up_problems
 from grike.core.series import SeriesPlan
+from grike.exchange.plans import plan_to
 from grike.store import changes, rooms, runs, series
 
 router = APIRouter(prefix="/api/series", tags=["series"])
@@ -82,6 +85,14 @@ def get_board(series_id: int, _: SignedIn, state: StateOf) -> Response:
     return held.page(
         ("board", run), lambda: views.board(held.stored, held.facts, held.found, history, run)
     )
+
+
+@router.get("/{series_id}/document")
+def get_series_document(series_id: int, _: SignedIn, state: StateOf) -> dict[str, Any]:
+    """Return a series as the open JSON document of docs/formats/plan.schema.json."""
+    with state.database.transaction() as connection:
+        stored = state.series(connection, series_id).stored
+    return plan_to(stored.plan, stored.certificate)
 
 
 @router.delete("/{series_id}", status_code=204)

@@ -1,4 +1,4 @@
-import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Heading, Link, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
@@ -72,8 +72,13 @@ function BoardHead({ board }: { board: Schemas['Board'] }) {
           </Heading>
           <CertificateLine board={board} />
         </Box>
+        {board.classes.length > 0 && (
+          <Link href={`/api/series/${board.id}/document`} download={`${board.name}.json`} ml="auto" color="soft" textDecoration="underline">
+            Export
+          </Link>
+        )}
         {director && (
-          <Flex ml="auto" gap="2">
+          <Flex ml={board.classes.length ? '2' : 'auto'} gap="2">
             <UndoRedo
               undo={board.undo}
               redo={board.redo}

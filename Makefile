@@ -1,0 +1,3 @@
+.PHONY: demo test check bench
+demo test check bench:
+	./grike $@
