@@ -123,7 +123,7 @@ def refill_class(
     with state.database.transaction() as connection:
         stored, facts, member = _for_writing(state, connection, series_id, slot, body.version)
         problem = Problem(stored.plan, facts.library)
-        changed = refill(problem, slot, seed=stored.version)
+        changed = refill(problem, slot, stored.version, facts=facts)
         label = f"Re-fill {member.slot.label}"
         changes.save(connection, stored, [changed], label, person.id)
     return Changed(label=label)

@@ -18,7 +18,7 @@ from grike.core.volume import class_volume
 
 #: A class ends so many seconds before its slot does, so that a swap, or a movement that an edit
 #: before it makes new to the group, does not run it over. The check remarks on more than 90 s.
-SPARE_SECONDS, SLACK_SECONDS = 30, 55
+SPARE_SECONDS, SLACK_SECONDS = 45, 70
 WARM_UP_SECONDS = (30, 25, 20)
 HOLD_SECONDS = (20, 15)
 MOST_HOLD_SECONDS, MOST_WARM_UP_SECONDS = 30, 40

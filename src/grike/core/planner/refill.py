@@ -11,7 +11,7 @@ from grike.core.format import Flow, TimedCircuit
 from grike.core.movement import Library
 from grike.core.planner.assembly import assembled
 from grike.core.planner.cells import Theme, pool
-from grike.core.planner.linear import Outcome
+from grike.core.planner.linear import Outcome, Solved
 from grike.core.planner.pool import pool_report
 from grike.core.planner.problem import NeverStop, Problem, Settings
 from grike.core.planner.rolling import Run, WeekTask, close_week, kept_facts, week_bounds
@@ -25,6 +25,7 @@ from grike.core.planner.selection import (
 )
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.variants import Variant, slots_for, variants
+from grike.core.rules import Facts
 from grike.core.series import PlannedClass
 
 #: Weight with which a movement that is there now is avoided among plans of equal cost.
@@ -54,10 +55,16 @@ def variant_of(design: ClassDesign, library: Library) -> Variant:
 
 
 def refill(
-    problem: Problem, slot: int, seed: int, settings: Settings | None = None
+    problem: Problem,
+    slot: int,
+    seed: int,
+    settings: Settings | None = None,
+    facts: Facts | None = None,
 ) -> PlannedClass:
     """Return the class of a slot with other movements, every must kept if that is possible.
 
+    ``facts`` of the plan, where the caller has them, save working them out again. Movements that
+    are there now come back only if the musts or the bands cannot do without them.
     Raises Conflict where the slot is empty or locked, or where no filling keeps the musts.
     """
     chosen = settings or Settings()
@@ -67,30 +74,44 @@ def refill(
         raise Conflict(f"The slot {what}.", fix="Unlock it first." if now else "Plan it first.")
     own = replace(problem, free=frozenset({slot}))
     run = Run(own, chosen, NeverStop(), seed, pool_report(problem))
-    for facts in kept_facts(own, chosen).values():
-        run.facts[facts.slot.index] = facts
-    task = _task(run, now)
-    used = dict.fromkeys(now.design.movement_ids(), AVOID)
-    taste, limits = Taste(used, seed), run.limits(chosen.week_time)
-    solved = within_bands(task.scope, task.rows, taste, limits)
-    if solved.outcome is not Outcome.FOUND:
-        solved = at_least_cost(task.rows, run.limits(chosen.soft_time))
-    if solved.outcome is not Outcome.FOUND:
-        raise Conflict(
-            "No other filling keeps every must rule.",
-            "The classes around it leave too few movements.",
-            "Unlock a neighbour, or choose other kit or another focus.",
-        )
+    around = facts.classes if facts is not None else kept_facts(own, chosen).values()
+    run.facts.update({f.slot.index: f for f in around if f.slot.index != slot})
+    task, solved = _other_movements(run, now)
     movements = chosen_movements(task.scope, solved)[slot]
     before = [p.design.movement_ids() for p in problem.plan.classes if p.slot.index < slot]
     known = problem.plan.known.union(*before)
     return assembled(own, chosen, task.cells[slot], movements, known, seed)
 
 
-def _task(run: Run, now: PlannedClass) -> WeekTask:
+def _other_movements(run: Run, now: PlannedClass) -> tuple[WeekTask, Solved]:
+    """Try with none of the present movements, then with all, then outside the bands."""
+    limits = run.limits(run.settings.week_time)
+    present = frozenset(now.design.movement_ids())
+    task = _task(run, now, without=present)
+    nothing = Taste({}, run.seed)
+    solved = within_bands(task.scope, task.rows, nothing, limits, refine=False)
+    if solved.outcome is Outcome.FOUND:
+        return task, solved
+    task = _task(run, now)
+    taste = Taste(dict.fromkeys(present, AVOID), run.seed)
+    solved = within_bands(task.scope, task.rows, taste, limits)
+    if solved.outcome is not Outcome.FOUND:
+        solved = at_least_cost(task.rows, run.limits(run.settings.soft_time))
+    if solved.outcome is not Outcome.FOUND:
+        raise Conflict(
+            "No other filling keeps every must rule.",
+            "The classes around it leave too few movements.",
+            "Unlock a neighbour, or choose other kit or another focus.",
+        )
+    return task, solved
+
+
+def _task(run: Run, now: PlannedClass, without: frozenset[str] = frozenset()) -> WeekTask:
     problem = run.problem
     library, shape, sheet = problem.library, problem.plan.shape, problem.plan.sheet
-    movements = tuple(m for m in pool(shape, library) if m.fetched_kit <= now.design.kit)
+    movements = tuple(
+        m for m in pool(shape, library) if m.fetched_kit <= now.design.kit and m.id not in without
+    )
     theme = Theme(now.design.kit, movements)
     cell = Cell(now.slot, now.design.focus, variant_of(now.design, library), theme)
     week = now.slot.week

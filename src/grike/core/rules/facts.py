@@ -8,7 +8,7 @@ from fractions import Fraction
 from functools import cached_property
 
 from grike.core.anatomy import Muscle
-from grike.core.bouts import Bout
+from grike.core.bouts import Bout, steps
 from grike.core.clock import ClassClock, class_clock
 from grike.core.design import Purpose
 from grike.core.focus import Focus
@@ -39,10 +39,15 @@ class ClassFacts:
         return class_clock(self.design, self.library, known=self.known, pace=self.pace)
 
     @cached_property
+    def bouts(self) -> tuple[Bout, ...]:
+        """All bouts; worked out without the clock, which volumes do not need."""
+        return tuple(step for step in steps(self.design, self.library) if isinstance(step, Bout))
+
+    @cached_property
     def work_bouts(self) -> tuple[Bout, ...]:
         """The bouts of the work blocks."""
         blocks = self.design.blocks
-        return tuple(b for b in self.clock.bouts if blocks[b.block].purpose is Purpose.WORK)
+        return tuple(b for b in self.bouts if blocks[b.block].purpose is Purpose.WORK)
 
     @cached_property
     def volume(self) -> Volume:
@@ -61,7 +66,7 @@ class ClassFacts:
     @cached_property
     def ledger(self) -> SideLedger:
         """Left and right over the whole class."""
-        return side_ledger(self.clock.bouts)
+        return side_ledger(self.bouts)
 
     @cached_property
     def main_groups(self) -> frozenset[Muscle]:
