@@ -108,11 +108,12 @@ class WithBrowser(WithDatabase):
         self.driver.get(self.base + path)
         self.see(selector)
 
-    def sign_in(self, name: str = "dora", password: str = PASSWORD) -> None:
+    def sign_in(self, name: str = "dora", password: str = PASSWORD, lands: str = "header") -> None:
         self.go("/", "input[name=name]")
         self.see("input[name=name]").send_keys(name)
         self.see("input[name=password]").send_keys(password)
         self.press("Sign in")
+        self.see(lands)
 
     def shown_sets(self) -> dict[str, float]:
         """Return the figures of the body column by muscle."""

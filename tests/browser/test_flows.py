@@ -22,7 +22,7 @@ from tests.browser.base import WithBrowser
 class SignIn(WithBrowser):
     def test_in_and_out(self) -> None:
         """A wrong password is told; the right one opens the list; sign-out closes it."""
-        self.sign_in(password="wrong")
+        self.sign_in(password="wrong", lands="[role=alert]")
         self.see_text("Name and password do not match.")
         self.sign_in()
         self.see_text("No series yet")

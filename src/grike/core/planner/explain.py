@@ -9,7 +9,7 @@ from grike.core.planner.cells import pool
 from grike.core.planner.linear import Outcome, colliding_rules
 from grike.core.planner.problem import Problem
 from grike.core.planner.rolling import Failure, Run
-from grike.core.planner.selection import SLOTS, THEME, build
+from grike.core.planner.selection import SLOTS, SUBSTANCE, THEME, build
 from grike.core.planner.skeleton import SkeletonTask, skeleton
 from grike.core.planner.variants import variants
 from grike.core.rules import BY_ID
@@ -19,6 +19,7 @@ from grike.core.sheet import Mode
 _STRUCTURE = {
     SLOTS: "every class is filled with movements that its kit and level allow",
     THEME: "a class that is built on a kit uses it in a third of its movements",
+    SUBSTANCE: "at most one movement in six is for forearms, shins or neck alone",
 }
 #: Must rules that shape the skeleton, in the order in which they are tried to be left out.
 _SKELETON_RULES = ("D2", "D3", "D1", "W7", "C1", "W2")

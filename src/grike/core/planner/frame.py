@@ -35,6 +35,7 @@ class Frame:
     warm_up_seconds: int
     hold_seconds: int
     welcome_seconds: int = WELCOME_SECONDS
+    close_seconds: int = CLOSE_SECONDS
 
 
 def cover(
@@ -136,6 +137,7 @@ class Framer:
             lambda f: self._more_cool_down(f, 14),
             lambda f: self._more_warm_up(f, 9),
             lambda f: self._longer_welcome(f),
+            lambda f: self._longer_close(f),
         ]
 
     def _more_warm_up(self, frame: Frame, most: int) -> Frame | None:
@@ -181,6 +183,12 @@ class Framer:
             return None
         return replace(frame, welcome_seconds=frame.welcome_seconds + 10)
 
+    @staticmethod
+    def _longer_close(frame: Frame) -> Frame | None:
+        if frame.close_seconds >= 90:
+            return None
+        return replace(frame, close_seconds=frame.close_seconds + 10)
+
     def _real_left(self, frame: Frame) -> int:
         """Return the seconds of the slot that are left on the real clock of the whole class."""
         clock = class_clock(self._built(frame), self.library, known=self.known, pace=self.pace)
@@ -206,7 +214,7 @@ class Framer:
         if cool:
             items = tuple(Item(m.id, seconds=_hold(m, frame)) for m in cool)
             blocks.append(Block(Purpose.COOL_DOWN, Flow(frame.hold_seconds), items))
-        blocks.append(Block(Purpose.CLOSE, Talk(CLOSE_SECONDS, CLOSE)))
+        blocks.append(Block(Purpose.CLOSE, Talk(frame.close_seconds, CLOSE)))
         return replace(self.design, blocks=tuple(blocks))
 
     def _last_work(self) -> Movement | None:

@@ -49,7 +49,7 @@ class Settings:
     ``wall_seconds`` is a safety net for one solve; a plan that was cut by it says so.
     """
 
-    skeleton_time: float = 0.3
+    skeleton_time: float = 0.6
     week_time: float = 0.2
     soft_time: float = 1.5
     retries: int = 5

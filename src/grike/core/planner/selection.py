@@ -6,6 +6,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 
+from grike.core.anatomy import Muscle
 from grike.core.movement import Movement, Pace
 from grike.core.planner.cells import least_of_theme
 from grike.core.planner.linear import Limits, Outcome, RowModel, Solved
@@ -21,7 +22,9 @@ from grike.core.volume import SECONDS_PER_HELD_REP, Yardstick
 #: Structure rather than rule: what it means that a class has so many slots and so much kit.
 #: Part of the time of a week that goes into the choice among equals.
 TASTE_PART = 0.2
-SLOTS, THEME = "slots", "kit-of-the-class"
+SLOTS, THEME, SUBSTANCE = "slots", "kit-of-the-class", "substance"
+#: Groups that are worth a movement of their own now and then, but do not make a class.
+SMALL_GROUPS = frozenset({Muscle.FOREARMS, Muscle.SHINS, Muscle.NECK})
 
 
 def bay_of(cell: Cell, yardstick: Yardstick, slot_seconds: int) -> Bay:
@@ -85,7 +88,8 @@ def scope_of(
 
 
 def structure_rows(scope: Scope) -> list[Row]:
-    """Return the rows that are no rule: slots are filled, and the kit of the class is used."""
+    """Return the rows that are no rule: slots are filled, the kit of the class is used, and little
+    of a class goes to forearms, shins or neck alone."""
     out: list[Row] = []
     for bay in scope.bays:
         slots = tuple((choice.key, choice.slots) for choice in bay.choices)
@@ -93,6 +97,10 @@ def structure_rows(scope: Scope) -> list[Row]:
         own = tuple((c.key, 1) for c in bay.choices if c.movement.fetched_kit)
         if bay.kit_choices_at_least:
             out.append(Row(THEME, bay.slot.label, own, low=bay.kit_choices_at_least))
+        small = tuple(
+            (c.key, 1) for c in bay.choices if SMALL_GROUPS.issuperset(c.movement.targets)
+        )
+        out.append(Row(SUBSTANCE, bay.slot.label, small, high=max(1, bay.slots // 6)))
     return out
 
 
@@ -111,7 +119,7 @@ def build(rows: Iterable[Row], *, hard_aims: bool = False) -> RowModel:
 
 @dataclass(frozen=True, slots=True)
 class Taste:
-    """What decides between plans of equal cost: how often a movement was used before."""
+    """What decides between plans of equal cost: little used before, and work for several groups."""
 
     used: Mapping[str, int]
     seed: int
@@ -122,7 +130,9 @@ class Taste:
         for bay in scope.bays:
             for choice in bay.choices:
                 noise = _mix(choice.movement.id, bay.index, self.seed) % 7
-                out[choice.key] = 10 * self.used.get(choice.movement.id, 0) + noise
+                single = 6 * (len(choice.movement.targets) == 1)
+                used = 10 * self.used.get(choice.movement.id, 0)
+                out[choice.key] = used + single + noise
         return out
 
 

@@ -104,8 +104,10 @@ class _Builder:
         self.penalties: list[tuple[Any, int]] = []
         every = Theme(frozenset(), tuple(pool(self.shape, problem.library)))
         yardstick = self.sheet.yardstick
+        # Whole units rather than hundredths: small coefficients are solved much faster.
         self.guesses = [
-            round(training_guess(v, yardstick, every) * task.calibration) for v in self.variants
+            round(training_guess(v, yardstick, every) * task.calibration / 100)
+            for v in self.variants
         ]
         share = self.sheet["C1"].numbers["share"] if self._on("C1") else Fraction(0)
         self.largest = {
@@ -224,11 +226,11 @@ class _Builder:
                     self.penalties.append((same, 1000 * line.weight))
 
     def _class_training(self, index: int) -> Any:
-        """Return the training volume of an open class as an expression, in hundredths."""
+        """Return the training volume of an open class as an expression."""
         return sum(self.variant[index, n] * guess for n, guess in enumerate(self.guesses))
 
     def _week_training(self, week: int) -> tuple[Any, int]:
-        """Return (training volume of a week in hundredths, number of its classes)."""
+        """Return (training volume of a week, number of its classes)."""
         total: Any = 0
         members = [s for s in self.task.problem.slots if s.week == week]
         for slot in members:
@@ -236,13 +238,13 @@ class _Builder:
             if slot.index in self._done:
                 continue
             if kept is not None:
-                total += int(100 * kept.volume.training.get(self.sheet.yardstick, Fraction(0)))
+                total += int(kept.volume.training.get(self.sheet.yardstick, Fraction(0)))
             elif cell is not None:
-                total += training_guess(cell.variant, self.sheet.yardstick, cell.theme)
+                total += training_guess(cell.variant, self.sheet.yardstick, cell.theme) // 100
             else:
                 total += self._class_training(slot.index)
         if week in self.task.week_training:
-            total = int(100 * self.task.week_training[week])
+            total = int(self.task.week_training[week])
         return total, len(members)
 
     @property
@@ -263,7 +265,8 @@ class _Builder:
                 low, _, high = factor_band(week, line)
                 inside = min(Fraction(1, 100), (high - low) / 6)
                 low, high = low + inside, high - inside
-                mine, theirs = total * full[1], full[0] * count
+                same = count == full[1]
+                mine, theirs = (total, full[0]) if same else (total * full[1], full[0] * count)
                 self._between(mine, theirs, low, high)
             if not is_lighter(week, line):
                 full = (total, count)
@@ -320,11 +323,18 @@ class _Builder:
         return own
 
     def _refusals(self) -> None:
-        """A week pattern that could not be filled is not tried again."""
+        """A week pattern that could not be filled is not tried again; twice, nor are its focuses."""
+        tried: list[tuple[Focus, ...]] = []
         for pattern in self.task.refused:
             literals: list[Any] = []
+            foci = tuple(cell.focus for cell in pattern.values())
+            often = foci in tried
+            tried.append(foci)
             for index, cell in pattern.items():
                 if (index, cell.focus) not in self.focus:
+                    continue
+                if often:
+                    literals.append(self.focus[index, cell.focus])
                     continue
                 number = next(n for n, t in enumerate(self.themes) if t.kit == cell.theme.kit)
                 kind = self._features(index, "D2")[cell.variant.kind]

@@ -20,7 +20,7 @@ CLOSE_SECONDS = 30
 #: The least that warm-up and cool-down take, their changes of position included.
 LEAST_FRAME_SECONDS = 380
 #: The most that they are stretched to before a longer variant is the better answer.
-MOST_FRAME_SECONDS = 780
+MOST_FRAME_SECONDS = 720
 BREATHER_SECONDS = 45
 #: Seconds of a counted bout when nothing is known but its reps.
 SECONDS_PER_REP_GUESS = 3.0
@@ -135,7 +135,7 @@ def variants(slot_seconds: int) -> tuple[Variant, ...]:
     for source in (_circuits, _supersets, _straight):
         fitting = [v for v in source() if shortest <= v.main_seconds() <= longest and v.slots >= 6]
         fitting.sort(key=lambda v: (v.work_seconds(), v.slots, v.blocks))
-        out += _spread(fitting, 14)
+        out += _spread(fitting, 10)
     return tuple(out)
 
 

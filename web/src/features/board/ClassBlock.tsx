@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import { headline, type Lens, tintOf } from './lens';
 import type { Schemas } from '~/shared/http/client';
 import { useNames } from '~/shared/http/vocabulary';
-import { clock, shortDate } from '~/shared/format/time';
+import { clock, figure, shortDate } from '~/shared/format/time';
 import { KitIcons } from '~/shared/ui/KitIcon';
 
 const BlockLink = chakra(Link);
@@ -62,6 +62,9 @@ export function ClassBlock({ series, entry, lens, kits }: Props) {
           {clock(entry.seconds)}
         </Text>
       </Flex>
+      <Text fontSize="xs" color="soft">
+        {entry.movements.length} movements, {figure(entry.sets)} sets
+      </Text>
     </BlockLink>
   );
 }

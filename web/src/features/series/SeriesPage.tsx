@@ -50,8 +50,8 @@ function SeriesCard({ series }: { series: Schemas['SeriesSummary'] }) {
   return (
     <Box
       bg="panel"
-      border="1px solid"
-      borderColor="line"
+      borderLeft="4px solid"
+      borderColor={series.classes ? 'fernInk' : 'lichenInk'}
       p="4"
       mb="3"
       clipPath="polygon(0 0, calc(100% - 18px) 0, 100% 18px, 100% 100%, 0 100%)"
