@@ -14,7 +14,7 @@ from grike.core.planner.cells import Theme, pool
 from grike.core.planner.linear import Outcome, Solved
 from grike.core.planner.pool import pool_report
 from grike.core.planner.problem import NeverStop, Problem, Settings
-from grike.core.planner.rolling import Run, WeekTask, close_week, kept_facts, week_bounds
+from grike.core.planner.rolling import Run, WeekTask, kept_facts
 from grike.core.planner.selection import (
     Taste,
     all_rows,
@@ -25,6 +25,7 @@ from grike.core.planner.selection import (
 )
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.variants import Variant, slots_for, variants
+from grike.core.planner.volume_bounds import volume_bounds
 from grike.core.rules import Facts
 from grike.core.series import PlannedClass
 
@@ -115,8 +116,6 @@ def _task(run: Run, now: PlannedClass, without: frozenset[str] = frozenset()) ->
     theme = Theme(now.design.kit, movements)
     cell = Cell(now.slot, now.design.focus, variant_of(now.design, library), theme)
     week = now.slot.week
-    for other in sorted({f.slot.week for f in run.facts.values() if f.slot.week < week}):
-        close_week(run, other)
     reach = max(6, int(sheet["D4"].numbers["gap"]) + 1)
     around = [
         f for i, f in run.facts.items() if f.slot.week == week or abs(i - now.slot.index) <= reach
@@ -126,7 +125,7 @@ def _task(run: Run, now: PlannedClass, without: frozenset[str] = frozenset()) ->
         around,
         sheet,
         shape.minutes * 60,
-        week_bounds(run, week),
+        volume_bounds(problem, run.facts.values(), week, 1),
         run.pool.floors,
         run.pool.day_floors,
     )

@@ -20,10 +20,10 @@ from grike.core.planner.selection import (
     within_bands,
 )
 from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton, training_guess
+from grike.core.planner.volume_bounds import volume_bounds
 from grike.core.rules.base import Row
 from grike.core.rules.facts import ClassFacts
-from grike.core.rules.scope import Scope, WeekSteps
-from grike.core.rules.steps import factor_band, is_lighter
+from grike.core.rules.scope import Scope
 from grike.core.series import PlannedClass
 from grike.core.sheet import Mode
 
@@ -99,32 +99,6 @@ def kept_facts(problem: Problem, settings: Settings) -> dict[int, ClassFacts]:
     return out
 
 
-def week_bounds(run: Run, week: int) -> WeekSteps:
-    """Return what the training volume of a week must be, in hundredths, after the weeks before it.
-
-    Half a point is kept back, since the model rounds the volume of each choice.
-    """
-    line = run.problem.plan.sheet["W7"]
-    if line.mode is Mode.OFF:
-        return WeekSteps()
-    slots = run.problem.slots
-    counts = {w: sum(1 for s in slots if s.week == w) for w in {s.week for s in slots}}
-    full = [w for w in sorted(run.week_training) if w < week and not is_lighter(w, line)]
-    if not full:
-        return WeekSteps()
-    last = full[-1]
-    per_class = run.week_training[last] / counts[last]
-    low, _, high = factor_band(week, line)
-    there = sum(
-        (f.volume.training.get(run.problem.plan.sheet.yardstick, Fraction(0)))
-        for f in run.facts.values()
-        if f.slot.week == week
-    )
-    scale = 100 * counts[week] * per_class
-    least, most = int(scale * low) + 1, int(scale * high)
-    return WeekSteps({week: (least - int(100 * there), most - int(100 * there))})
-
-
 def week_task(run: Run, week: int, cells: Mapping[int, Cell]) -> WeekTask:
     """Return the task of choosing the movements of one week, given its cells."""
     sheet, shape = run.problem.plan.sheet, run.problem.plan.shape
@@ -142,7 +116,7 @@ def week_task(run: Run, week: int, cells: Mapping[int, Cell]) -> WeekTask:
         around,
         sheet,
         shape.minutes * 60,
-        week_bounds(run, week),
+        volume_bounds(run.problem, run.facts.values(), week, len(own)),
         run.pool.floors,
         run.pool.day_floors,
     )
@@ -221,7 +195,10 @@ def _week(run: Run, week: int, before: Mapping[int, Cell]) -> WeekAnswer | Failu
         refused.append({i: c for i, c in cells.items() if c.slot.week == week})
         run.stopped = run.stopped or run.stop.requested()
         if run.stopped:
-            break
+            # Whoever stops keeps what there is, so the first pattern with any filling is taken.
+            any_filling = _softly(run, [task], None)
+            if isinstance(any_filling, WeekAnswer):
+                return any_filling
         cells = _skeleton(run, past, tuple(refused))
     return _softly(run, tried, cells if isinstance(cells, Failure) else None)
 

@@ -323,7 +323,7 @@ class _Builder:
         return own
 
     def _refusals(self) -> None:
-        """A week pattern that could not be filled is not tried again; twice, nor are its focuses."""
+        """A pattern of cells that failed is not tried again; after two, nor are its focuses."""
         tried: list[tuple[Focus, ...]] = []
         for pattern in self.task.refused:
             literals: list[Any] = []
