@@ -5,7 +5,7 @@ from __future__ import annotations
 import subprocess
 import sys
 
-from scripts import install, openapi, rule_docs
+from scripts import install, openapi, rule_docs, schemas
 from scripts.install import environment, say
 from scripts.paths import ROOT, VAR, WEB
 
@@ -17,6 +17,7 @@ def check(*, fix: bool = False) -> int:
     if fix:
         openapi.types(str(openapi.TYPES))
         rule_docs.write()
+        schemas.write()
     python = [sys.executable, "-m"]
     steps: list[tuple[str, list[str], bool]] = [
         ("format", [*python, "ruff", "format", *([] if fix else ["--check"]), "."], False),
@@ -28,6 +29,8 @@ def check(*, fix: bool = False) -> int:
     failed = [name for name, command, web in steps if not _passes(name, command, web)]
     if not _types_are_current():
         failed.append("the API's types (run ./grike check --fix)")
+    if not schemas.current():
+        failed.append("the JSON schemas (run ./grike check --fix)")
     say("all checks pass" if not failed else f"found something: {', '.join(failed)}")
     return 1 if failed else 0
 

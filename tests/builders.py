@@ -9,9 +9,10 @@ from fractions import Fraction
 from typing import Any
 
 from grike.core.anatomy import Muscle
-from grike.core.design import Block, ClassDesign, Item, Purpose
+from grike.core.design import Block, ClassDesign, Purpose
 from grike.core.focus import Focus
 from grike.core.format import Flow, Format, TimedCircuit
+from grike.core.item import Item
 from grike.core.kit import Kit, Room
 from grike.core.movement import (
     Dose,

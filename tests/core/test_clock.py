@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import unittest
 
-from grike.core.bouts import Side, counted_seconds
+from grike.core.bouts import Side
 from grike.core.clock import CueKind, class_clock
-from grike.core.design import Block, Handling, Item, Phase, Purpose
+from grike.core.design import Block, Purpose
 from grike.core.errors import InvalidInput, NotFound
 from grike.core.format import (
     BetweenRounds,
@@ -18,9 +18,11 @@ from grike.core.format import (
     Talk,
     TimedCircuit,
 )
+from grike.core.item import Handling, Item, Phase
 from grike.core.kit import Kit
 from grike.core.movement import Position, Sides
 from grike.core.pace import Pace
+from grike.core.work import counted_seconds
 from tests.builders import a_class, a_library, a_movement, circuit, flow, work
 
 IDS = [f"m{number}" for number in range(20)]

@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from grike.core.bouts import Side
 from grike.core.clock import class_clock
 from grike.core.codec import design_from, design_to
-from grike.core.design import Block, ClassDesign, Handling, Item, Level, Purpose
+from grike.core.design import Block, ClassDesign, Purpose
 from grike.core.focus import Focus
 from grike.core.format import (
     BetweenRounds,
@@ -24,6 +24,7 @@ from grike.core.format import (
     Talk,
     TimedCircuit,
 )
+from grike.core.item import Handling, Item, Level
 from grike.core.movement import Role, Sides
 from grike.core.planner import Problem, Settings, plan
 from grike.core.rules import Facts, broken_musts, findings

@@ -13,11 +13,11 @@ from grike.api.schemas import (
     SessionModel,
 )
 from grike.api.views import body_volume, finding_model
+from grike.core.bouts import Bout
 from grike.core.clock import ClassClock, Cue, CueKind
-from grike.core.design import Block, Item
+from grike.core.dose import dose_text, phases_text
 from grike.core.focus import FOCUS_NAMES
-from grike.core.format import FORMAT_NAMES, Breather, Flow, Talk, TimedCircuit
-from grike.core.movement import Movement
+from grike.core.format import FORMAT_NAMES
 from grike.core.planner.alternatives import Alternative
 from grike.core.rules import Facts, Finding
 from grike.core.rules.facts import ClassFacts
@@ -43,27 +43,15 @@ def _cue(cue: Cue) -> CueModel:
     )
 
 
-def dose_text(block: Block, item: Item, movement: Movement) -> str:
-    """Return how much of a movement is done in plain words, such as "40 s" or "3 × 10 a side"."""
-    fmt = block.format
-    if isinstance(fmt, Talk | Breather):
-        return ""
-    timed = fmt.seconds if isinstance(fmt, Flow) else fmt.work_seconds
-    reps = None if isinstance(fmt, Flow | TimedCircuit) else fmt.reps
-    if item.reps is not None or item.seconds is not None:
-        timed, reps = item.seconds, item.reps
-    dose = f"{reps}" if reps is not None else f"{timed} s"
-    dose = dose if block.sets <= 1 else f"{block.sets} × {dose}"
-    if not movement.one_sided:
-        return dose
-    return f"{dose}, half each side" if item.handling.value == "split" else f"{dose} each side"
-
-
 def _blocks(member: ClassFacts, clock: ClassClock) -> list[BlockModel]:
     new = {c.movement_id for c in clock.real if c.kind is CueKind.SHOW and c.label == "New"}
+    bouts: dict[tuple[int, int], list[Bout]] = {}
+    for bout in clock.bouts:
+        bouts.setdefault((bout.block, bout.place), []).append(bout)
     out: list[BlockModel] = []
     for index, block in enumerate(member.design.blocks):
         own = [cue for cue in clock.real if cue.block == index]
+        doses = [bouts.get((index, place), []) for place in range(len(block.items))]
         items = [
             ItemModel(
                 place=place,
@@ -71,7 +59,8 @@ def _blocks(member: ClassFacts, clock: ClassClock) -> list[BlockModel]:
                 handling=item.handling,
                 level=item.level,
                 load_step=item.load_step,
-                dose=dose_text(block, item, member.library[item.movement_id]),
+                dose=dose_text(doses[place]),
+                phases=phases_text(doses[place][-1]) if doses[place] else "",
                 new=item.movement_id in new,
             )
             for place, item in enumerate(block.items)

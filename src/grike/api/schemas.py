@@ -303,6 +303,7 @@ class ItemModel(Model):
     level: str
     load_step: int
     dose: str
+    phases: str
     new: bool
 
 

@@ -11,10 +11,13 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import NamedTuple
 
-from grike.core.bouts import Bout, Gap, Side, Step, steps
+from grike.core.bouts import Bout, Gap, Side, Step
 from grike.core.design import ClassDesign, Purpose
+from grike.core.expansion import steps
+from grike.core.item import Handling, Manner, Unit
 from grike.core.movement import Library
 from grike.core.pace import DEFAULT_PACE, Pace, transition_seconds
+from grike.core.work import phase_seconds, rep_seconds
 
 
 class CueKind(StrEnum):
@@ -73,6 +76,37 @@ class ClassClock:
         return sum(cue.extra for cue in self.real)
 
 
+def dose_words(bout: Bout) -> str:
+    """Return what is counted in a bout: "12 to 15 reps"; "" where only time is kept."""
+    item = bout.item
+    if item.travel is not None and item.travel.unit is Unit.LENGTHS:
+        return f"{item.reps} lengths of {item.travel.metres} m"
+    if bout.reps is None:
+        return ""
+    if item.travel is not None:
+        return f"{bout.reps} steps"
+    if item.reps_range is not None:
+        said = f"{item.reps_range[0]} to {item.reps_range[1]} reps"
+    else:
+        said = f"{bout.reps} reps"
+    manner = {Manner.COUNTED: "", Manner.FATIGUE: ", to fatigue", Manner.OWN_PACE: ", own pace"}
+    return said + manner[item.manner]
+
+
+def _phases(bout: Bout) -> list[tuple[str, int]]:
+    """Return (words, seconds) of each phase; the last takes what is left of the bout."""
+    out: list[tuple[str, int]] = []
+    left = bout.seconds
+    for number, phase in enumerate(bout.item.phases, start=1):
+        counted = f"{phase.reps} reps" if phase.reps is not None else ""
+        words = ", ".join(part for part in (phase.label, counted) if part)
+        seconds = phase_seconds(phase, rep_seconds(bout.item, bout.movement))
+        seconds = left if number == len(bout.item.phases) else min(seconds, left)
+        out.append((words, seconds))
+        left -= seconds
+    return out
+
+
 class _Writer:
     """Lays cues end to end."""
 
@@ -86,23 +120,32 @@ class _Writer:
             self.cues.append(cue)
             self.at += seconds
 
-    def bout(self, bout: Bout) -> None:
+    def bout(self, bout: Bout, kind: CueKind) -> None:
         """Write a bout as one cue, as left and right halves, or phase by phase."""
         about = {
             "place": bout.place,
             "movement_id": bout.movement.id,
             "round": bout.round,
         }
-        label = f"{bout.reps} reps" if bout.reps is not None else ""
+        label = dose_words(bout)
         if bout.side is Side.SPLIT:
             first = (bout.seconds + 1) // 2
-            self.add(CueKind.WORK, first, bout.block, side=Side.LEFT, label=label, **about)
+            self.add(kind, first, bout.block, side=Side.LEFT, label=label, **about)
             rest = bout.seconds - first
-            self.add(CueKind.WORK, rest, bout.block, side=Side.RIGHT, label=label, **about)
+            self.add(kind, rest, bout.block, side=Side.RIGHT, label=label, **about)
             return
-        parts = [(phase.label, phase.seconds) for phase in bout.item.phases]
-        for name, seconds in parts or [(label, bout.seconds)]:
-            self.add(CueKind.WORK, seconds, bout.block, side=bout.side, label=name, **about)
+        parts = _phases(bout) or [(label, bout.seconds)]
+        for name, seconds in parts:
+            self.add(kind, seconds, bout.block, side=bout.side, label=name, **about)
+
+    def taken_up(self, gap: Gap) -> Gap:
+        """Return a gap that ends at a fixed time, less what its block took beyond its rests."""
+        over = 0
+        for index, cue in enumerate(self.cues):
+            if cue.block == gap.block and over + cue.extra <= gap.seconds:
+                over += cue.extra
+                self.cues[index] = cue._replace(extra=0)
+        return gap._replace(seconds=gap.seconds - over, takes_up=False)
 
     def gap(self, gap: Gap) -> None:
         kind = CueKind(gap.kind)
@@ -136,12 +179,18 @@ def class_clock(
     nominal = _Writer()
     for step in planned:
         if isinstance(step, Bout):
-            nominal.bout(step)
+            nominal.bout(step, cue_kind(design, step))
         else:
             nominal.gap(step)
-    paced = planned if pace.counted_factor == 1.0 else steps(design, library, pace.counted_factor)
+    paced = planned if pace == DEFAULT_PACE else steps(design, library, pace)
     bouts = tuple(step for step in planned if isinstance(step, Bout))
     return ClassClock(tuple(nominal.cues), _real(design, paced, known, pace), bouts)
+
+
+def cue_kind(design: ClassDesign, bout: Bout) -> CueKind:
+    """Return work, or breather for the easy movements of a breather."""
+    resting = design.blocks[bout.block].purpose is Purpose.BREATHER
+    return CueKind.BREATHER if resting else CueKind.WORK
 
 
 def _real(
@@ -155,11 +204,11 @@ def _real(
         if isinstance(step, Gap):
             if waiting is not None:
                 writer.gap(waiting)
-            waiting = step
+            waiting = writer.taken_up(step) if step.takes_up else step
             continue
         need = _need(design, before, step, shown, known, pace)
         _bridge(writer, waiting, step, need)
-        writer.bout(step)
+        writer.bout(step, cue_kind(design, step))
         shown.add(step.movement.id)
         before, waiting = step, None
     if waiting is not None:
@@ -178,7 +227,8 @@ def _need(
     last = before.movement if before is not None else None
     parts: list[tuple[CueKind, int, str]] = []
     same = before is not None and before.movement.id == bout.movement.id
-    if same and before is not None and before.side is not bout.side:
+    chained = bout.item.handling is Handling.CHAIN
+    if before is not None and (same or chained) and before.side is not bout.side:
         parts.append((CueKind.SWITCH, pace.other_side_seconds, "Other side"))
     parts.append((CueKind.CHANGE, transition_seconds(last, bout.movement, pace), ""))
     works = design.blocks[bout.block].purpose is Purpose.WORK

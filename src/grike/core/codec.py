@@ -7,116 +7,52 @@ the place of the first value that cannot be used.
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Callable, Iterator, Mapping
-from contextlib import contextmanager
-from dataclasses import fields
-from enum import Enum
+from collections.abc import Mapping
 from fractions import Fraction
-from typing import Any, TypeVar
+from typing import Any
 
-from grike.core.design import Block, ClassDesign, Handling, Item, Level, Phase, Purpose
+from grike.core.design import Block, ClassDesign, Purpose
 from grike.core.errors import InvalidInput
 from grike.core.focus import Focus
-from grike.core.format import FORMATS, BetweenRounds, CircuitOrder, FinalRest, Format
+from grike.core.format import FORMATS, Format
+from grike.core.item import Handling, Item, Pass
 from grike.core.kit import Kit, Room
 from grike.core.movement import Library, Sides
+from grike.core.plain import Plain, at, from_plain, member, to_plain
 from grike.core.rules import default_sheet
 from grike.core.series import SeriesShape
 from grike.core.sheet import Mode, RuleSheet
 from grike.core.volume import Yardstick
 
-Plain = dict[str, Any]
-E = TypeVar("E", bound=Enum)
-
-_FORMAT_ENUMS: dict[str, Callable[[str], Enum]] = {
-    "order": CircuitOrder,
-    "between": BetweenRounds,
-    "final": FinalRest,
-}
-
-
-@contextmanager
-def at(place: str) -> Iterator[None]:
-    """Put ``place`` in front of the place of any InvalidInput that is raised inside."""
-    try:
-        yield
-    except InvalidInput as error:
-        error.place = f"{place}.{error.place}" if error.place else place
-        error.args = (error.line(),)
-        raise
-
-
-def _member(kind: type[E], value: object, place: str) -> E:
-    try:
-        return kind(value)
-    except ValueError:
-        options = ", ".join(str(member.value) for member in kind)
-        raise InvalidInput(
-            f"'{value}' is not known.", fix=f"Use one of: {options}.", place=place
-        ) from None
-
-
-def _plain(value: object) -> object:
-    return value.value if isinstance(value, Enum) else value
-
 
 def format_to(fmt: Format) -> Plain:
     """Return a format as a dictionary with its kind; parameters at their default are kept."""
-    values = {field.name: _plain(getattr(fmt, field.name)) for field in fields(fmt)}
-    return {"kind": fmt.kind, **{key: value for key, value in values.items() if value is not None}}
+    return {"kind": fmt.kind, **to_plain(fmt, keep_defaults=True)}
 
 
 def format_from(data: Mapping[str, Any]) -> Format:
     """Return the format that a dictionary describes."""
     values = dict(data)
-    kind = str(values.pop("kind"))
+    kind = str(values.pop("kind", ""))
     if kind not in FORMATS:
         raise InvalidInput(
             f"'{kind}' is not a format.", fix=f"Use one of: {', '.join(FORMATS)}.", place="kind"
         )
-    cls = FORMATS[kind]
-    unknown = set(values) - {field.name for field in fields(cls)}
-    if unknown:
-        raise InvalidInput(
-            f"'{sorted(unknown)[0]}' is not a parameter of {kind}.",
-            fix=f"It has: {', '.join(field.name for field in fields(cls))}.",
-            place=sorted(unknown)[0],
-        )
-    for name, kind_of in _FORMAT_ENUMS.items():
-        if name in values:
-            values[name] = kind_of(values[name])
-    try:
-        return cls(**values)
-    except TypeError:
-        raise InvalidInput(f"A parameter of {kind} is missing.", place="kind") from None
+    return from_plain(FORMATS[kind], values, kind)
 
 
 def item_to(item: Item) -> Plain:
     """Return an item; what is at its default is left out."""
-    out: Plain = {"movement": item.movement_id}
-    if item.handling is not Handling.TWO_BOUTS:
-        out["handling"] = item.handling.value
-    if item.level is not Level.MAIN:
-        out["level"] = item.level.value
-    for name in ("load_step", "seconds", "reps"):
-        if getattr(item, name):
-            out[name] = getattr(item, name)
-    if item.phases:
-        out["phases"] = [{"label": p.label, "seconds": p.seconds} for p in item.phases]
-    return out
+    out: Plain = to_plain(item)
+    return {"movement": out.pop("movement_id"), **out}
 
 
 def item_from(data: Mapping[str, Any]) -> Item:
     """Return the item that a dictionary describes."""
-    return Item(
-        movement_id=data["movement"],
-        handling=_member(Handling, data.get("handling", "two-bouts"), "handling"),
-        level=_member(Level, data.get("level", "main"), "level"),
-        load_step=data.get("load_step", 0),
-        seconds=data.get("seconds"),
-        reps=data.get("reps"),
-        phases=tuple(Phase(p["label"], p["seconds"]) for p in data.get("phases", ())),
-    )
+    values = dict(data)
+    if "movement" in values:
+        values["movement_id"] = values.pop("movement")
+    return from_plain(Item, values, "the movement")
 
 
 def design_to(design: ClassDesign) -> Plain:
@@ -128,6 +64,10 @@ def design_to(design: ClassDesign) -> Plain:
             entry["items"] = [item_to(item) for item in block.items]
         if block.stations:
             entry["stations"] = True
+        if block.passes:
+            entry["passes"] = [to_plain(entry) for entry in block.passes]
+        if block.beats_a_minute is not None:
+            entry["beats_a_minute"] = block.beats_a_minute
         blocks.append(entry)
     return {
         "name": design.name,
@@ -145,8 +85,18 @@ def _block_from(data: Mapping[str, Any]) -> Block:
     for place, entry in enumerate(data.get("items", ())):
         with at(f"items[{place}]"):
             items.append(item_from(entry))
-    purpose = _member(Purpose, data["purpose"], "purpose")
-    return Block(purpose, fmt, tuple(items), bool(data.get("stations", False)))
+    passes: list[Pass] = []
+    for place, entry in enumerate(data.get("passes", ())):
+        with at(f"passes[{place}]"):
+            passes.append(from_plain(Pass, entry, "the pass"))
+    return Block(
+        member(Purpose, data["purpose"], "purpose"),
+        fmt,
+        tuple(items),
+        bool(data.get("stations", False)),
+        tuple(passes),
+        data.get("beats_a_minute"),
+    )
 
 
 def design_from(data: Mapping[str, Any]) -> ClassDesign:
@@ -157,10 +107,10 @@ def design_from(data: Mapping[str, Any]) -> ClassDesign:
             blocks.append(_block_from(entry))
     return ClassDesign(
         name=data["name"],
-        focus=_member(Focus, data["focus"], "focus"),
+        focus=member(Focus, data["focus"], "focus"),
         slot_seconds=data["slot_seconds"],
         blocks=tuple(blocks),
-        kit=frozenset(_member(Kit, kit, "kit") for kit in data.get("kit", ())),
+        kit=frozenset(member(Kit, kit, "kit") for kit in data.get("kit", ())),
     )
 
 
@@ -212,7 +162,7 @@ def room_to(room: Room) -> Plain:
 
 def room_from(data: Mapping[str, Any]) -> Room:
     """Return the room that a dictionary describes."""
-    kit = {_member(Kit, name, "kit"): count for name, count in data.get("kit", {}).items()}
+    kit = {member(Kit, name, "kit"): count for name, count in data.get("kit", {}).items()}
     return Room(data["name"], kit, data.get("heads", 16))
 
 
@@ -241,7 +191,7 @@ def shape_from(data: Mapping[str, Any]) -> SeriesShape:
         room=room,
         closed=frozenset(day_from(day, "closed") for day in data.get("closed", ())),
         menus={
-            int(day): frozenset(_member(Focus, focus, "menus") for focus in menu)
+            int(day): frozenset(member(Focus, focus, "menus") for focus in menu)
             for day, menu in data.get("menus", {}).items()
         },
     )
@@ -261,7 +211,7 @@ def sheet_to(sheet: RuleSheet) -> Plain:
 
 def sheet_from(data: Mapping[str, Any], yardstick: str = "seconds") -> RuleSheet:
     """Return the default sheet with the lines of a dictionary put in."""
-    sheet = RuleSheet(default_sheet().lines, _member(Yardstick, yardstick, "yardstick"))
+    sheet = RuleSheet(default_sheet().lines, member(Yardstick, yardstick, "yardstick"))
     for rule_id, entry in data.items():
         if rule_id not in sheet.lines:
             raise InvalidInput(
@@ -269,7 +219,7 @@ def sheet_from(data: Mapping[str, Any], yardstick: str = "seconds") -> RuleSheet
                 fix=f"Use one of: {', '.join(sheet.lines)}.",
                 place=rule_id,
             )
-        mode = _member(Mode, entry["mode"], f"{rule_id}.mode") if "mode" in entry else None
+        mode = member(Mode, entry["mode"], f"{rule_id}.mode") if "mode" in entry else None
         numbers = {key: Fraction(str(value)) for key, value in entry.get("numbers", {}).items()}
         sheet = sheet.with_line(rule_id, mode=mode, weight=entry.get("weight"), numbers=numbers)
     return sheet

@@ -8,7 +8,21 @@ from enum import StrEnum
 
 from grike.core.errors import InvalidInput
 from grike.core.focus import Focus
-from grike.core.format import Breather, Flow, Format, Talk, within
+from grike.core.format import (
+    FORMAT_NAMES,
+    AddOn,
+    Breather,
+    Flow,
+    Format,
+    Ladder,
+    LastBurst,
+    ShortIntervals,
+    StrengthPulse,
+    Talk,
+    ThreePace,
+    within,
+)
+from grike.core.item import Item, Pass
 from grike.core.kit import Kit
 
 
@@ -23,82 +37,60 @@ class Purpose(StrEnum):
     CLOSE = "close"
 
 
-class Handling(StrEnum):
-    """How a one-sided movement shares its bouts between left and right."""
-
-    TWO_BOUTS = "two-bouts"
-    SPLIT = "split"
-    BY_ROUND = "by-round"
-
-
-class Level(StrEnum):
-    """Which option of a movement is planned."""
-
-    EASIER = "easier"
-    MAIN = "main"
-    HARDER = "harder"
-
-
-@dataclass(frozen=True, slots=True)
-class Phase:
-    """A part of a bout that is done in its own way, such as 10 s of pulses at the end."""
-
-    label: str
-    seconds: int
-
-    def __post_init__(self) -> None:
-        within("phase_seconds", self.seconds, 1, 600)
-
-
-@dataclass(frozen=True, slots=True)
-class Item:
-    """One movement in a block. ``seconds`` and ``reps`` override the dose of the format."""
-
-    movement_id: str
-    handling: Handling = Handling.TWO_BOUTS
-    level: Level = Level.MAIN
-    load_step: int = 0
-    seconds: int | None = None
-    reps: int | None = None
-    phases: tuple[Phase, ...] = ()
-
-    def __post_init__(self) -> None:
-        within("seconds", self.seconds, 5, 600)
-        within("reps", self.reps, 1, 200, "reps")
-        within("load_step", self.load_step, 0, 20, "steps")
+#: How many movements a block of a format may hold: (least, most, a multiple of).
+ITEM_COUNTS: dict[type[Format], tuple[int, int, int]] = {
+    Ladder: (1, 3, 1),
+    LastBurst: (1, 1, 1),
+    ThreePace: (3, 30, 3),
+    StrengthPulse: (2, 20, 2),
+    ShortIntervals: (1, 8, 1),
+    AddOn: (1, 8, 1),
+    Talk: (0, 0, 1),
+    Breather: (0, 4, 1),
+}
+ANY_NUMBER = (1, 60, 1)
 
 
 @dataclass(frozen=True, slots=True)
 class Block:
     """A stretch of the class in one format. ``stations``: people share the kit, one station each.
 
-    Talk and breather hold no movements; every other block holds at least one.
+    ``passes`` says what each round changes for all movements of the block; ``beats_a_minute`` is
+    the music for items that are counted in beats. A format sets how many movements it holds.
     """
 
     purpose: Purpose
     format: Format
     items: tuple[Item, ...] = ()
     stations: bool = False
+    passes: tuple[Pass, ...] = ()
+    beats_a_minute: int | None = None
 
     def __post_init__(self) -> None:
-        silent = isinstance(self.format, Talk | Breather)
-        if silent and self.items:
-            raise InvalidInput(
-                f"A {self.format.kind} holds no movements.",
-                fix="Put them in a block of their own.",
-                place="items",
-            )
-        if not silent and not self.items:
-            raise InvalidInput(
-                f"A {self.format.kind} block needs at least one movement.",
-                fix="Add a movement or take the block out.",
-                place="items",
-            )
+        within("beats_a_minute", self.beats_a_minute, 60, 180, "beats a minute")
+        self._check_number()
         if self.purpose is Purpose.WORK and isinstance(self.format, Flow):
             raise InvalidInput(
                 "A flow is for warm-up and cool-down.",
                 fix="Use a timed circuit for work.",
                 place="format",
+            )
+
+    def _check_number(self) -> None:
+        least, most, multiple = ITEM_COUNTS.get(type(self.format), ANY_NUMBER)
+        count, name = len(self.items), FORMAT_NAMES[self.format.kind].lower()
+        if count == 0 and least > 0:
+            raise InvalidInput(
+                f"The block '{name}' needs at least one movement.",
+                fix="Add a movement or take the block out.",
+                place="items",
+            )
+        if not least <= count <= most or count % multiple:
+            unit = f"in groups of {multiple}" if multiple > 1 else f"{least} to {most} of them"
+            raise InvalidInput(
+                f"The block '{name}' holds {count} movements.",
+                fix=f"Give {unit}." if most else "Put them in a block of their own.",
+                place="items",
             )
 
     @property

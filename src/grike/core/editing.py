@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from grike.core.design import ClassDesign, Handling, Item, Purpose
+from grike.core.design import ClassDesign, Purpose
 from grike.core.errors import InvalidInput
 from grike.core.format import Superset
+from grike.core.item import Handling, Item
 from grike.core.movement import Library, Movement
 
 

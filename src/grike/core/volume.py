@@ -14,14 +14,15 @@ from functools import lru_cache
 from typing import NamedTuple
 
 from grike.core.anatomy import PULL, PUSH, Face, Muscle, Region, on_face, region_of
-from grike.core.bouts import Bout, Side, steps
-from grike.core.design import ClassDesign, Item, Level, Purpose
+from grike.core.bouts import Bout, Side
+from grike.core.design import ClassDesign, Purpose
+from grike.core.expansion import steps
+from grike.core.item import Item, Level
 from grike.core.movement import Library, Movement, Pace, Plane
+from grike.core.work import SECONDS_PER_HELD_REP, pace_of, rep_seconds
 
 FULL_SET_SECONDS = 20
 FULL_SET_REPS = 5
-#: A hold counts one rep per this many seconds where reps are the yardstick (common practice).
-SECONDS_PER_HELD_REP = 3
 DEMAND: dict[Level, Fraction] = {
     Level.EASIER: Fraction(8, 10),
     Level.MAIN: Fraction(1),
@@ -121,15 +122,20 @@ def bout_amount(bout: Alike) -> Amount:
         reps = Fraction(bout.reps)
     else:
         fraction = Fraction(bout.seconds, sides * FULL_SET_SECONDS)
-        still = bout.movement.pace is Pace.STILL
-        per_rep = (
-            Fraction(SECONDS_PER_HELD_REP)
-            if still
-            else Fraction(str(bout.movement.seconds_per_rep))
-        )
-        reps = bout.seconds / per_rep
+        reps = _timed_reps(bout)
     share = Fraction(1, 2) if bout.side in (Side.LEFT, Side.RIGHT) else Fraction(1)
     return Amount(min(Fraction(1), fraction) * share, Fraction(bout.seconds), reps)
+
+
+def _timed_reps(bout: Alike) -> Fraction:
+    """Return the reps that a timed bout comes to, phase by phase where they differ in pace."""
+    still = pace_of(bout.item, bout.movement) is Pace.STILL
+    usual = float(SECONDS_PER_HELD_REP) if still else rep_seconds(bout.item, bout.movement)
+    parts = [(phase.seconds or 0, phase.seconds_per_rep or usual) for phase in bout.item.phases]
+    return sum(
+        (seconds / Fraction(str(per_rep)) for seconds, per_rep in parts or [(bout.seconds, usual)]),
+        Fraction(0),
+    )
 
 
 @lru_cache(maxsize=4096)

@@ -6,7 +6,6 @@ from collections.abc import Iterable, Mapping
 from typing import Any
 
 from grike.core.codec import (
-    at,
     check_against_library,
     design_from,
     design_to,
@@ -17,6 +16,7 @@ from grike.core.codec import (
 )
 from grike.core.errors import InvalidInput
 from grike.core.movement import Library
+from grike.core.plain import at
 from grike.core.rules.base import Finding
 from grike.core.series import PlannedClass, SeriesPlan
 

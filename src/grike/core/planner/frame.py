@@ -7,8 +7,9 @@ from dataclasses import dataclass, replace
 
 from grike.core.anatomy import Muscle
 from grike.core.clock import class_clock
-from grike.core.design import Block, ClassDesign, Item, Purpose
+from grike.core.design import Block, ClassDesign, Purpose
 from grike.core.format import Breather, Flow, Talk
+from grike.core.item import Item
 from grike.core.kit import Room
 from grike.core.movement import Family, Library, Movement, Pace, Role
 from grike.core.pace import Pace as ClassPace

@@ -7,7 +7,7 @@ from dataclasses import replace
 from grike.core.design import ClassDesign
 from grike.core.editing import work_blocks
 from grike.core.errors import Conflict
-from grike.core.format import Flow, TimedCircuit
+from grike.core.format import TimedCircuit
 from grike.core.movement import Library
 from grike.core.planner.assembly import assembled
 from grike.core.planner.cells import Theme, pool
@@ -24,7 +24,7 @@ from grike.core.planner.selection import (
     within_bands,
 )
 from grike.core.planner.skeleton import Cell
-from grike.core.planner.variants import Variant, slots_for, variants
+from grike.core.planner.variants import PLANNED_FORMATS, Variant, slots_for, variants
 from grike.core.planner.volume_bounds import volume_bounds
 from grike.core.rules import Facts
 from grike.core.series import PlannedClass
@@ -40,11 +40,12 @@ def variant_of(design: ClassDesign, library: Library) -> Variant:
     """
     blocks = [design.blocks[number] for number in work_blocks(design)]
     formats = {block.format for block in blocks}
-    probe = Variant(blocks[0].format, len(blocks), 0, blocks[0].sets) if blocks else None
+    planned = bool(blocks) and isinstance(blocks[0].format, PLANNED_FORMATS)
+    probe = Variant(blocks[0].format, len(blocks), 0, blocks[0].sets) if planned else None
     if probe is not None and len(formats) == 1:
         sizes = [sum(slots_for(probe, library[i.movement_id]) for i in b.items) for b in blocks]
         even = sizes[0] % 2 == 0 or not isinstance(probe.format, TimedCircuit)
-        if len(set(sizes)) == 1 and even and not isinstance(probe.format, Flow):
+        if len(set(sizes)) == 1 and even:
             return replace(probe, block_slots=sizes[0])
     kind = design.main_format()
     wanted = sum(len(block.items) for block in blocks)

@@ -17,7 +17,8 @@ from grike.core.rules.base import TWELFTHS, Key, Row
 from grike.core.rules.facts import ClassFacts
 from grike.core.rules.scope import Bay, Choice, FixedClass, Scope, WeekSteps
 from grike.core.sheet import RuleSheet
-from grike.core.volume import SECONDS_PER_HELD_REP, Yardstick
+from grike.core.volume import Yardstick
+from grike.core.work import SECONDS_PER_HELD_REP
 
 #: Structure rather than rule: what it means that a class has so many slots and so much kit.
 #: Part of the time of a week that goes into the choice among equals.

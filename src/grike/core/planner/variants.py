@@ -10,10 +10,10 @@ from dataclasses import dataclass
 from functools import lru_cache
 from itertools import pairwise
 
-from grike.core.bouts import counted_seconds
-from grike.core.design import Handling, Item
 from grike.core.format import Format, StraightSets, Superset, TimedCircuit
+from grike.core.item import Handling, Item
 from grike.core.movement import Movement, Pace
+from grike.core.work import counted_seconds
 
 WELCOME_SECONDS = 60
 CLOSE_SECONDS = 30
@@ -27,6 +27,8 @@ SECONDS_PER_REP_GUESS = 3.0
 HOLD_SECONDS = 30
 #: (blocks, slots of each); even, so that movements of one and two slots always pack.
 CIRCUIT_BLOCKS = ((1, 6), (1, 8), (1, 10), (1, 12), (2, 4), (2, 6), (2, 8), (3, 4), (3, 6), (2, 10))
+#: The formats from which plans are made.
+PLANNED_FORMATS = (TimedCircuit, StraightSets, Superset)
 SUPERSET_BLOCKS = ((1, 6), (1, 8), (2, 4), (2, 6), (3, 4), (2, 8))
 
 

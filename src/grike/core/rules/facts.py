@@ -8,9 +8,10 @@ from fractions import Fraction
 from functools import cached_property
 
 from grike.core.anatomy import Muscle
-from grike.core.bouts import Bout, steps
+from grike.core.bouts import Bout
 from grike.core.clock import ClassClock, class_clock
 from grike.core.design import Purpose
+from grike.core.expansion import steps
 from grike.core.focus import Focus
 from grike.core.movement import Library, Movement
 from grike.core.pace import DEFAULT_PACE, Pace

@@ -1,0 +1,102 @@
+"""Write the parts of the JSON schemas that follow from the core's dataclasses."""
+
+from __future__ import annotations
+
+import json
+from dataclasses import is_dataclass
+from enum import Enum
+from pathlib import Path
+from types import UnionType
+from typing import Any, Union, get_args, get_origin
+
+from grike.core.design import Block
+from grike.core.format import FORMATS
+from grike.core.item import Item
+from grike.core.plain import hints_of, required
+from scripts.paths import ROOT
+
+SCHEMAS = ROOT / "src" / "grike" / "data" / "schemas"
+_SIMPLE: dict[type, dict[str, Any]] = {
+    bool: {"type": "boolean"},
+    int: {"type": "integer"},
+    float: {"type": "number"},
+    str: {"type": "string"},
+}
+
+
+def definitions() -> dict[str, Any]:
+    """Return the definitions of format, item and block. Limits are told by the core, in words."""
+    item = _object(Item)
+    item["properties"] = {"movement": {"type": "string", "minLength": 1}} | {
+        name: value for name, value in item["properties"].items() if name != "movement_id"
+    }
+    item["required"] = ["movement"]
+    block = _object(Block)
+    block["properties"] |= {
+        "format": {"$ref": "#/$defs/format"},
+        "items": {"type": "array", "items": {"$ref": "#/$defs/item"}},
+    }
+    return {"format": _format(), "item": item, "block": block}
+
+
+def _format() -> dict[str, Any]:
+    cases: list[dict[str, Any]] = []
+    for kind, cls in FORMATS.items():
+        own = _object(cls)
+        const = {"properties": {"kind": {"const": kind}}}
+        own["required"] = ["kind", *own.get("required", [])]
+        own["properties"] = {"kind": {"const": kind}, **own["properties"]}
+        cases.append({"if": const, "then": own})
+    return {
+        "type": "object",
+        "required": ["kind"],
+        "properties": {"kind": {"enum": list(FORMATS)}},
+        "allOf": cases,
+    }
+
+
+def _object(cls: Any) -> dict[str, Any]:
+    names = [field.name for field, _ in hints_of(cls) if required(field)]
+    return {
+        "type": "object",
+        "additionalProperties": False,
+        **({"required": names} if names else {}),
+        "properties": {field.name: _of(hint) for field, hint in hints_of(cls)},
+    }
+
+
+def _of(hint: Any) -> dict[str, Any]:
+    origin, parts = get_origin(hint), get_args(hint)
+    if origin in (Union, UnionType):
+        kinds = [part for part in parts if part is not type(None)]
+        return _of(kinds[0]) if len(kinds) == 1 else {}
+    if origin is tuple:
+        if parts[1] is Ellipsis:
+            return {"type": "array", "items": _of(parts[0])}
+        size = len(parts)
+        return {"type": "array", "items": _of(parts[0]), "minItems": size, "maxItems": size}
+    if issubclass(hint, Enum):
+        return {"enum": [member.value for member in hint]}
+    return _object(hint) if is_dataclass(hint) else _SIMPLE[hint]
+
+
+def texts() -> dict[Path, str]:
+    """Return what each schema file should hold."""
+    out: dict[Path, str] = {}
+    for name in ("class", "plan"):
+        path = SCHEMAS / f"{name}.schema.json"
+        schema = json.loads(path.read_text(encoding="utf-8"))
+        schema["$defs"] |= definitions()
+        out[path] = json.dumps(schema, indent=2, ensure_ascii=False) + "\n"
+    return out
+
+
+def write() -> None:
+    """Write the schemas."""
+    for path, text in texts().items():
+        path.write_text(text, encoding="utf-8")
+
+
+def current() -> bool:
+    """Return whether the files hold what they should."""
+    return all(path.read_text(encoding="utf-8") == text for path, text in texts().items())
