@@ -14,17 +14,24 @@ from grike.core.codec import design_from, design_to
 from grike.core.design import Block, ClassDesign, Purpose
 from grike.core.focus import Focus
 from grike.core.format import (
+    AddOn,
     BetweenRounds,
     Breather,
     CircuitOrder,
+    CountedCircuit,
+    Direction,
     FinalRest,
     Flow,
+    Ladder,
+    NoRestCircuit,
+    RepList,
     StraightSets,
+    StrengthPulse,
     Superset,
     Talk,
     TimedCircuit,
 )
-from grike.core.item import Handling, Item, Level
+from grike.core.item import Handling, Item, Level, Pass
 from grike.core.movement import Role, Sides
 from grike.core.planner import Problem, Settings, plan
 from grike.core.rules import Facts, broken_musts, findings
@@ -59,11 +66,34 @@ circuits = st.builds(
 )
 counted = st.builds(StraightSets, st.integers(1, 4), rests, rests, reps=st.integers(1, 20))
 supersets = st.builds(Superset, st.integers(1, 4), rests, rests, rests, work_seconds=seconds)
+others = (
+    st.builds(NoRestCircuit, seconds, st.integers(1, 3), rests, st.none() | st.integers(1, 4))
+    | st.builds(CountedCircuit, st.integers(1, 20), st.integers(1, 3), rests, rests)
+    | st.builds(RepList, st.integers(1, 50), rests)
+    | st.builds(Ladder, st.sampled_from([(5, 3, 1), (2, 4)]), st.sampled_from(list(Direction)))
+)
+passes = st.lists(
+    st.builds(
+        Pass,
+        seconds=st.none() | seconds,
+        rest_seconds=st.none() | rests,
+        level=st.none() | st.sampled_from(list(Level)),
+        load_step=st.none() | st.integers(0, 3),
+    ),
+    max_size=2,
+).map(tuple)
 work_blocks = st.builds(
     Block,
     st.just(Purpose.WORK),
-    circuits | counted | supersets,
-    st.lists(an_item(), min_size=1, max_size=5).map(tuple),
+    circuits | counted | supersets | others,
+    st.lists(an_item(), min_size=1, max_size=3).map(tuple),
+    passes=passes,
+) | st.builds(
+    Block,
+    st.just(Purpose.WORK),
+    st.builds(StrengthPulse, st.integers(10, 60), st.integers(10, 60), st.integers(1, 3))
+    | st.builds(AddOn, st.integers(4, 64), st.integers(60, 180), st.integers(1, 4)),
+    st.tuples(an_item(), an_item()),
 )
 other_blocks = st.builds(
     Block, st.just(Purpose.WELCOME), st.builds(Talk, st.integers(5, 60))

@@ -67,7 +67,7 @@ class Faults(unittest.TestCase):
         data = example("class")
         data["blocks"][2]["format"]["rest_seconds"] = -5
         line = self.refused("class", data)
-        self.assertIn("blocks[2].format.rest_seconds: -5 is less than the minimum of 0", line)
+        self.assertIn("blocks[2].format.rest_seconds: Rest seconds is -5 s. Give 0 to 300 s.", line)
 
     def test_sides_that_do_not_match(self) -> None:
         """A handling of sides on a two-sided movement is refused."""

@@ -228,7 +228,8 @@ def _need(
     parts: list[tuple[CueKind, int, str]] = []
     same = before is not None and before.movement.id == bout.movement.id
     chained = bout.item.handling is Handling.CHAIN
-    if before is not None and (same or chained) and before.side is not bout.side:
+    turns = before is not None and chained and before.side is Side.LEFT
+    if before is not None and (same or turns) and before.side is not bout.side:
         parts.append((CueKind.SWITCH, pace.other_side_seconds, "Other side"))
     parts.append((CueKind.CHANGE, transition_seconds(last, bout.movement, pace), ""))
     works = design.blocks[bout.block].purpose is Purpose.WORK

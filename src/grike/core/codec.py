@@ -50,8 +50,9 @@ def item_to(item: Item) -> Plain:
 def item_from(data: Mapping[str, Any]) -> Item:
     """Return the item that a dictionary describes."""
     values = dict(data)
-    if "movement" in values:
-        values["movement_id"] = values.pop("movement")
+    if "movement" not in values:
+        raise InvalidInput("The movement is missing.", fix="Give its id.", place="movement")
+    values["movement_id"] = values.pop("movement")
     return from_plain(Item, values, "the movement")
 
 

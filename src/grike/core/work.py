@@ -113,7 +113,9 @@ def work_of(
         if reps is None and item.reps_range is not None:
             reps = item.reps_range[1]
     if beats_a_minute is not None and item.beats_per_rep is not None:
-        item = replace(item, seconds_per_rep=rep_seconds(item, movement, beats_a_minute))
+        # The music leads: whatever the pattern, a rep takes its beats.
+        per_rep = rep_seconds(item, movement, beats_a_minute)
+        item = replace(item, seconds_per_rep=per_rep, pattern=())
     if reps is not None:
         return _counted(item, movement, reps, factor, finish)
     assert seconds is not None
