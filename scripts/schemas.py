@@ -10,9 +10,12 @@ from types import UnionType
 from typing import Any, Union, get_args, get_origin
 
 from grike.core.design import Block
+from grike.core.focus import Focus
 from grike.core.format import FORMATS
 from grike.core.item import Item
 from grike.core.plain import hints_of, required
+from grike.core.rules import CATALOGUE, Rule
+from grike.core.sheet import Mode
 from scripts.paths import ROOT
 
 SCHEMAS = ROOT / "src" / "grike" / "data" / "schemas"
@@ -80,13 +83,58 @@ def _of(hint: Any) -> dict[str, Any]:
     return _object(hint) if is_dataclass(hint) else _SIMPLE[hint]
 
 
+def _rules() -> dict[str, Any]:
+    """Return the schema of a rule sheet."""
+    lines = {rule.id: _line(rule) for rule in CATALOGUE}
+    weekday = {"type": "integer", "minimum": 0, "maximum": 6}
+    lines["D6"]["properties"]["owned"] = {
+        "type": "object",
+        "additionalProperties": weekday,
+        "description": "families and muscle groups by id, and the weekday that owns each",
+    }
+    return {"type": "object", "additionalProperties": False, "properties": lines}
+
+
+def _line(rule: Rule) -> dict[str, Any]:
+    numbers = {
+        name: {"type": "number", "minimum": 0, "description": meaning}
+        for name, meaning in rule.numbers.items()
+    }
+    return {
+        "type": "object",
+        "additionalProperties": False,
+        "properties": {
+            "mode": {"enum": [mode.value for mode in Mode]},
+            "weight": {"type": "integer", "minimum": 0, "maximum": 1000},
+            "numbers": {"type": "object", "additionalProperties": False, "properties": numbers},
+        },
+        "description": rule.title,
+    }
+
+
+def _with_all_focuses(part: Any) -> None:
+    """Put the whole menu wherever a schema lists focuses."""
+    if isinstance(part, dict):
+        if Focus.WHOLE.value in part.get("enum", ()):
+            part["enum"] = [focus.value for focus in Focus]
+        for value in part.values():
+            _with_all_focuses(value)
+    elif isinstance(part, list):
+        for value in part:
+            _with_all_focuses(value)
+
+
 def texts() -> dict[Path, str]:
     """Return what each schema file should hold."""
     out: dict[Path, str] = {}
-    for name in ("class", "plan"):
+    for name in ("class", "plan", "request"):
         path = SCHEMAS / f"{name}.schema.json"
         schema = json.loads(path.read_text(encoding="utf-8"))
-        schema["$defs"] |= definitions()
+        if "$defs" in schema:
+            schema["$defs"] |= definitions()
+        if "rules" in schema["properties"]:
+            schema["properties"]["rules"] = _rules()
+        _with_all_focuses(schema)
         out[path] = json.dumps(schema, indent=2, ensure_ascii=False) + "\n"
     return out
 

@@ -20,7 +20,7 @@ from grike.core.planner.skeleton import Cell
 from grike.core.planner.variants import Variant
 from grike.core.rules import Facts, cost_by_rule, default_sheet, findings
 from grike.core.rules.base import Key, Row
-from grike.core.rules.scope import Scope, WeekSteps
+from grike.core.rules.scope import Group, Scope, WeekSteps
 from grike.core.series import PlannedClass, SeriesPlan
 from grike.core.sheet import Mode, RuleSheet
 from grike.core.volume import add_volumes
@@ -46,7 +46,7 @@ def scope_for(library: Library, slots: int, sheet: RuleSheet, focus: Focus) -> S
     shape = a_shape((0,))
     theme = Theme(frozenset(), tuple(library))
     cell = Cell(shape.slots()[0], focus, variant, theme)
-    return scope_of([cell], [], sheet, 2700, WeekSteps(), {}, {})
+    return scope_of([cell], [], sheet, 2700, WeekSteps(), {}, {}, Group())
 
 
 def solve_with_highs(rows: list[Row]) -> float:

@@ -8,16 +8,18 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Mapping
+from dataclasses import replace
 from fractions import Fraction
 from typing import Any
 
+from grike.core.anatomy import Muscle
 from grike.core.design import Block, ClassDesign, Purpose
 from grike.core.errors import InvalidInput
 from grike.core.focus import Focus
-from grike.core.format import FORMATS, Format
+from grike.core.format import FORMATS, Format, within
 from grike.core.item import Handling, Item, Pass
 from grike.core.kit import Kit, Room
-from grike.core.movement import Library, Sides
+from grike.core.movement import Family, Library, Sides
 from grike.core.plain import Plain, at, from_plain, member, to_plain
 from grike.core.rules import default_sheet
 from grike.core.series import SeriesShape
@@ -199,8 +201,8 @@ def shape_from(data: Mapping[str, Any]) -> SeriesShape:
 
 
 def sheet_to(sheet: RuleSheet) -> Plain:
-    """Return a rule sheet as a dictionary by rule id."""
-    return {
+    """Return a rule sheet as a dictionary by rule id; the line of D6 holds what days own."""
+    out: Plain = {
         rule_id: {
             "mode": line.mode.value,
             "weight": line.weight,
@@ -208,6 +210,9 @@ def sheet_to(sheet: RuleSheet) -> Plain:
         }
         for rule_id, line in sheet.lines.items()
     }
+    if sheet.owned:
+        out["D6"]["owned"] = dict(sheet.owned)
+    return out
 
 
 def sheet_from(data: Mapping[str, Any], yardstick: str = "seconds") -> RuleSheet:
@@ -223,4 +228,17 @@ def sheet_from(data: Mapping[str, Any], yardstick: str = "seconds") -> RuleSheet
         mode = member(Mode, entry["mode"], f"{rule_id}.mode") if "mode" in entry else None
         numbers = {key: Fraction(str(value)) for key, value in entry.get("numbers", {}).items()}
         sheet = sheet.with_line(rule_id, mode=mode, weight=entry.get("weight"), numbers=numbers)
-    return sheet
+    return replace(sheet, owned=_owned_from(data.get("D6", {}).get("owned", {})))
+
+
+def _owned_from(data: Mapping[str, Any]) -> dict[str, int]:
+    names = {family.value for family in Family} | {muscle.value for muscle in Muscle}
+    for name, weekday in data.items():
+        if name not in names:
+            raise InvalidInput(
+                f"'{name}' is neither a family nor a muscle group.",
+                fix="Use the id of a family, such as bridge, or of a group, such as glutes.",
+                place="D6.owned",
+            )
+        within("weekday", weekday, 0, 6, "(0 is Monday)")
+    return {str(name): int(weekday) for name, weekday in data.items()}

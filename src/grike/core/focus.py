@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 from enum import StrEnum
+from fractions import Fraction
 
 from grike.core.anatomy import FACTS, Muscle, Region
+from grike.core.movement import CONDITIONING_FAMILIES, Movement
 
 
 class Focus(StrEnum):
@@ -17,6 +19,7 @@ class Focus(StrEnum):
     LEGS_BACK = "legs-and-back"
     CHEST_SHOULDERS = "chest-and-shoulders"
     GLUTES_ABS = "glutes-and-abdominals"
+    CONDITIONING = "conditioning"
 
 
 FOCUS_NAMES: dict[Focus, str] = {
@@ -27,6 +30,7 @@ FOCUS_NAMES: dict[Focus, str] = {
     Focus.LEGS_BACK: "Legs and back",
     Focus.CHEST_SHOULDERS: "Chest and shoulders",
     Focus.GLUTES_ABS: "Glutes and abdominals",
+    Focus.CONDITIONING: "Conditioning",
 }
 
 
@@ -35,6 +39,7 @@ def _region(region: Region) -> frozenset[Muscle]:
 
 
 _M = Muscle
+#: Conditioning is about families rather than muscles, see ``on_focus``.
 FOCUS_MUSCLES: dict[Focus, frozenset[Muscle]] = {
     Focus.LOWER: _region(Region.LOWER),
     Focus.UPPER: _region(Region.UPPER),
@@ -48,4 +53,15 @@ FOCUS_MUSCLES: dict[Focus, frozenset[Muscle]] = {
     Focus.GLUTES_ABS: frozenset(
         {_M.GLUTES, _M.SIDE_GLUTES, _M.HAMSTRINGS, _M.ABDOMINALS, _M.OBLIQUES, _M.DEEP_CORE}
     ),
+    Focus.CONDITIONING: frozenset(),
 }
+#: What a day may be about when its menu says nothing; conditioning has to be asked for.
+USUAL_FOCUSES = frozenset(Focus) - {Focus.CONDITIONING}
+
+
+def on_focus(movement: Movement, focus: Focus) -> Fraction:
+    """Return the share of a movement that lies on a focus: of its targets, or all or nothing."""
+    if focus is Focus.CONDITIONING:
+        return Fraction(movement.family in CONDITIONING_FAMILIES)
+    hits = sum(1 for muscle in movement.targets if muscle in FOCUS_MUSCLES[focus])
+    return Fraction(hits, len(movement.targets))

@@ -125,7 +125,8 @@ class Item:
 
     ``reps_range`` holds the lower and upper end of a rep range, whose upper end the clock uses;
     ``pattern`` and ``beats_per_rep`` set the seconds of a rep; ``passes`` go before those of the
-    block, and the last of them stays in force.
+    block, and the last of them stays in force. ``carried``: repeated from the week before on
+    purpose, so that it must progress.
     """
 
     movement_id: str
@@ -143,6 +144,7 @@ class Item:
     seconds_per_rep: float | None = None
     travel: Travel | None = None
     passes: tuple[Pass, ...] = ()
+    carried: bool = False
 
     def __post_init__(self) -> None:
         within("seconds", self.seconds, 5, 600)

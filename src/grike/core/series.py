@@ -8,7 +8,7 @@ from dataclasses import dataclass, field, replace
 
 from grike.core.design import ClassDesign
 from grike.core.errors import InvalidInput
-from grike.core.focus import Focus
+from grike.core.focus import USUAL_FOCUSES, Focus
 from grike.core.kit import Kit, Room
 from grike.core.sheet import RuleSheet
 
@@ -68,7 +68,7 @@ class SeriesShape:
 
     def menu(self, weekday: int) -> frozenset[Focus]:
         """Return the focuses from which a weekday may choose."""
-        return self.menus.get(weekday) or frozenset(Focus)
+        return self.menus.get(weekday) or USUAL_FOCUSES
 
 
 def _shape_problems(shape: SeriesShape) -> dict[str, str]:

@@ -41,10 +41,14 @@ class RuleSetting:
 
 @dataclass(frozen=True, slots=True)
 class RuleSheet:
-    """All lines by rule id, and the yardstick of weekly volume."""
+    """All lines by rule id, and the yardstick of weekly volume.
+
+    ``owned`` gives a family or a muscle group, by its id, to one weekday (0 is Monday).
+    """
 
     lines: Mapping[str, RuleSetting]
     yardstick: Yardstick = Yardstick.SECONDS
+    owned: Mapping[str, int] = field(default_factory=dict)
 
     def __getitem__(self, rule_id: str) -> RuleSetting:
         return self.lines[rule_id]

@@ -9,7 +9,9 @@ SOURCES: dict[str, str] = {
         "(frequency 2 to 3 days a week per major muscle group, 48 h between; from memory)."
     ),
     "acsm2009": (
-        "ACSM position stand on progression, Med Sci Sports Exerc 2009;41:687-708 (from memory)."
+        "ACSM position stand on progression, Med Sci Sports Exerc 2009;41:687-708: 2 to 10 % more "
+        "load, more than 15 reps for local endurance, multi-joint before single-joint work (from "
+        "memory)."
     ),
     "who2020": (
         "WHO guidelines on physical activity and sedentary behaviour, 2020: muscle-strengthening "
@@ -22,6 +24,11 @@ SOURCES: dict[str, str] = {
     "pelland2025": (
         "Pelland et al., Sports Medicine 2025: fractional counting of sets, an assisting muscle "
         "as one half (from memory)."
+    ),
+    "nsca4": (
+        "NSCA Essentials of Strength Training and Conditioning, 4th ed.: ground contacts a session "
+        "80 to 100 for beginners, 100 to 120 intermediate, 120 to 140 advanced; 48 to 72 h "
+        "between (from memory)."
     ),
     "tabata1996": (
         "Tabata et al., Med Sci Sports Exerc 1996;28:1327-30: 7 to 8 bouts of 20 s with 10 s rest "

@@ -18,7 +18,7 @@ from grike.core.bouts import Bout, Side
 from grike.core.design import ClassDesign, Purpose
 from grike.core.expansion import steps
 from grike.core.item import Item, Level
-from grike.core.movement import Library, Movement, Pace, Plane
+from grike.core.movement import CONDITIONING_FAMILIES, Library, Movement, Pace, Plane
 from grike.core.work import SECONDS_PER_HELD_REP, pace_of, rep_seconds
 
 FULL_SET_SECONDS = 20
@@ -149,7 +149,12 @@ def muscle_shares(movement: Movement) -> dict[Muscle, Fraction]:
 
 
 def region_shares(movement: Movement) -> dict[Region, Fraction]:
-    """Return how one bout is shared between regions: its targets share it equally."""
+    """Return how one bout is shared between regions: its targets share it equally.
+
+    Conditioning is left out: running on the spot is not leg work.
+    """
+    if movement.family in CONDITIONING_FAMILIES:
+        return {}
     shares: dict[Region, Fraction] = {}
     for muscle in movement.targets:
         region = region_of(muscle)

@@ -11,8 +11,8 @@ from grike.core.editing import item_at, swapped
 from grike.core.movement import Movement, Role
 from grike.core.planner.cells import pool
 from grike.core.rules import Facts, Finding, broken_musts, cost_by_rule, findings
-from grike.core.rules.classes import changes
 from grike.core.rules.facts import ClassFacts
+from grike.core.rules.order import changes
 from grike.core.volume import muscle_shares
 
 #: How many of the most alike movements are held against all rules.

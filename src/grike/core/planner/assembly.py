@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 
 from grike.core.design import Block, ClassDesign, Purpose
 from grike.core.focus import FOCUS_NAMES
@@ -14,9 +15,45 @@ from grike.core.planner.ordering import into_blocks, ordered
 from grike.core.planner.problem import Problem, Settings
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.variants import item_for
+from grike.core.rules import Facts, broken_musts
+from grike.core.rules.joints import C5, C6
+from grike.core.rules.order import C7, C8, C13, C14
 from grike.core.series import PlannedClass
+from grike.core.sheet import Mode
 
 ORDER_TIME = 0.2
+#: The rules that the order within a class decides.
+ORDER_RULES = (C5, C6, C7, C8, C13, C14)
+
+
+def _in_order(problem: Problem, cell: Cell, order: Sequence[Movement]) -> ClassDesign:
+    """Return the work blocks of a class, with breathers between them."""
+    blocks: list[Block] = []
+    for group in into_blocks(order, cell.variant):
+        if blocks:
+            blocks.append(breather())
+        items = tuple(item_for(cell.variant, movement) for movement in group)
+        blocks.append(Block(Purpose.WORK, cell.variant.format, items))
+    return ClassDesign(
+        name=f"{FOCUS_NAMES[cell.focus]}, {FORMAT_NAMES[cell.variant.kind].lower()}",
+        focus=cell.focus,
+        slot_seconds=problem.plan.shape.minutes * 60,
+        blocks=tuple(blocks),
+        kit=cell.theme.kit,
+    )
+
+
+def _order_trouble(problem: Problem, planned: PlannedClass) -> tuple[int, int]:
+    """Return (musts broken, cost) of the rules that the order within a class decides."""
+    alone = replace(problem.plan, classes=(planned,))
+    facts = Facts(alone, problem.library)
+    found = [
+        finding
+        for rule in ORDER_RULES
+        if facts.sheet[rule.id].mode is not Mode.OFF
+        for finding in rule.check(facts, facts.sheet[rule.id])
+    ]
+    return len(broken_musts(found)), sum(finding.cost for finding in found)
 
 
 def assembled(
@@ -30,19 +67,15 @@ def assembled(
     """Return the planned class of a cell."""
     limits = Limits(ORDER_TIME, settings.wall_seconds, seed)
     shape = problem.plan.shape
-    blocks: list[Block] = []
-    for group in into_blocks(ordered(movements, limits), cell.variant):
-        if blocks:
-            blocks.append(breather())
-        items = tuple(item_for(cell.variant, movement) for movement in group)
-        blocks.append(Block(Purpose.WORK, cell.variant.format, items))
-    work = ClassDesign(
-        name=f"{FOCUS_NAMES[cell.focus]}, {FORMAT_NAMES[cell.variant.kind].lower()}",
-        focus=cell.focus,
-        slot_seconds=shape.minutes * 60,
-        blocks=tuple(blocks),
-        kit=cell.theme.kit,
-    )
+    tries = []
+    for spread in (False, True):
+        order = ordered(movements, limits, spread=spread)
+        design = _in_order(problem, cell, order)
+        trouble = _order_trouble(problem, PlannedClass(cell.slot, design))
+        tries.append((trouble, design))
+        if trouble == (0, 0):
+            break
+    work = min(tries, key=lambda entry: entry[0])[1]
     framer = Framer(
         work,
         problem.library,

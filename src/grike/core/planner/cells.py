@@ -5,9 +5,10 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from itertools import combinations
 
-from grike.core.focus import FOCUS_MUSCLES, Focus
+from grike.core.focus import Focus, on_focus
 from grike.core.kit import ALWAYS_AT_HAND, Kit
 from grike.core.movement import Library, Movement, Role
+from grike.core.rules.teaching import ways_out_missing
 from grike.core.series import SeriesShape, usable_kit
 
 DUMBBELLS = frozenset({Kit.DUMBBELL_LIGHT, Kit.DUMBBELL_MEDIUM, Kit.DUMBBELL_HEAVY})
@@ -30,11 +31,16 @@ class Theme:
 
 
 def pool(shape: SeriesShape, library: Library) -> list[Movement]:
-    """Return the work movements that level, room and number of people allow."""
+    """Return the work movements that level, room and number of people allow.
+
+    A movement that leaves somebody without a way to do it (C12) is never planned.
+    """
     return [
         movement
         for movement in library.of_role(Role.WORK)
-        if movement.level <= shape.level and not shape.room.missing(movement.kit, shape.heads)
+        if movement.level <= shape.level
+        and not shape.room.missing(movement.kit, shape.heads)
+        and not ways_out_missing(movement)
     ]
 
 
@@ -60,12 +66,6 @@ def themes(shape: SeriesShape, library: Library) -> tuple[Theme, ...]:
     )
 
 
-def on_focus(movement: Movement, focus: Focus) -> float:
-    """Return the share of a movement's targets that lie on a focus."""
-    targets = movement.targets
-    return sum(1 for muscle in targets if muscle in FOCUS_MUSCLES[focus]) / len(targets)
-
-
 def least_of_theme(slots: int) -> int:
     """Return how many movements of a class use the kit of its theme, at the least."""
     return max(2, slots // 3)
@@ -76,7 +76,7 @@ def largest_class(focus: Focus, theme: Theme, share: float) -> int:
 
     One-sided movements are counted as one slot, so the figure is safe for every format.
     """
-    supply = sum(on_focus(movement, focus) for movement in theme.movements)
+    supply = sum(float(on_focus(movement, focus)) for movement in theme.movements)
     by_focus = int(supply / 2 / share) if share else len(theme.movements)
     by_pool = len(theme.movements) // 2
     if theme.kit:

@@ -11,7 +11,7 @@ from grike.core.planner.problem import Problem
 from grike.core.planner.rolling import Failure, Run
 from grike.core.planner.selection import SLOTS, SUBSTANCE, THEME, build
 from grike.core.planner.skeleton import SkeletonTask, skeleton
-from grike.core.planner.variants import variants
+from grike.core.planner.variants import stretch_of, variants
 from grike.core.rules import BY_ID
 from grike.core.rules.steps import factor_band
 from grike.core.sheet import Mode
@@ -22,7 +22,7 @@ _STRUCTURE = {
     SUBSTANCE: "at most one movement in six is for forearms, shins or neck alone",
 }
 #: Must rules that shape the skeleton, in the order in which they are tried to be left out.
-_SKELETON_RULES = ("D2", "D3", "D1", "W7", "C1", "W2")
+_SKELETON_RULES = ("D2", "D3", "D1", "W7", "W8", "C1", "W2")
 
 
 def rule_words(rule_id: str) -> str:
@@ -36,7 +36,7 @@ def rule_words(rule_id: str) -> str:
 def certain_reason(problem: Problem) -> str:
     """Return why no plan can exist whatever is chosen, or "" where that is not proven."""
     shape, line = problem.plan.shape, problem.plan.sheet["W7"]
-    options = variants(shape.minutes * 60)
+    options = variants(shape.minutes * 60, stretch_of(problem.plan.sheet))
     if not options:
         return f"No format fits into {shape.minutes} minutes with a warm-up and a cool-down."
     smallest = min(v.slots for v in options)

@@ -9,18 +9,30 @@ from ortools.sat.python import cp_model
 from grike.core.movement import CONDITIONING_FAMILIES, Family, Movement, Pace
 from grike.core.planner.linear import Limits, solver_for
 from grike.core.planner.variants import Variant, slots_for
+from grike.core.rules.joints import JOINT_NAMES, loads
+from grike.core.rules.order import demanding
 
 UP_OR_DOWN, KIT_CHANGE, SAME_TARGET, SAME_FAMILY, FAST_AGAIN, PLACE_CHANGE = 40, 24, 4, 6, 3, 2
+SAME_MAIN, TIRED_FIRST, APART = 8, 60, 120
 _COMBINED = frozenset({Family.SQUAT, Family.LUNGE, Family.HIP_HINGE, Family.COMBINED})
 
 
-def step_cost(before: Movement, after: Movement) -> int:
-    """Return how much it costs that one movement follows another."""
+def step_cost(before: Movement, after: Movement, *, spread: bool = False) -> int:
+    """Return how much it costs that one movement follows another.
+
+    ``spread``: loads on a joint, main targets and fast bouts are kept apart before all else.
+    """
     cost = UP_OR_DOWN * (before.upright != after.upright)
     cost += KIT_CHANGE * bool(after.fetched_kit - before.fetched_kit)
     cost += PLACE_CHANGE * (before.position is not after.position)
     cost += SAME_TARGET * len(set(before.targets) & set(after.targets))
     cost += SAME_FAMILY * (before.family is after.family)
+    cost += TIRED_FIRST * (demanding(after) and not demanding(before))
+    cost += SAME_MAIN * (before.targets[:1] == after.targets[:1])
+    if spread:
+        both = [j for j in JOINT_NAMES if loads(before, j) and loads(after, j)]
+        cost += APART * (len(both) + (before.targets[:1] == after.targets[:1]))
+        cost += APART * (before.pace is Pace.FAST and after.pace is Pace.FAST)
     return cost + FAST_AGAIN * (before.pace is Pace.FAST and after.pace is Pace.FAST)
 
 
@@ -31,8 +43,13 @@ def first_cost(movement: Movement) -> int:
     return cost + (6 if movement.family in CONDITIONING_FAMILIES else 0)
 
 
-def ordered(movements: Sequence[Movement], limits: Limits) -> tuple[Movement, ...]:
-    """Return the movements in the order of least cost (a shortest path through all of them)."""
+def ordered(
+    movements: Sequence[Movement], limits: Limits, *, spread: bool = False
+) -> tuple[Movement, ...]:
+    """Return the movements in the order of least cost (a shortest path through all of them).
+
+    ``spread``: keep loads on a joint apart at any other cost.
+    """
     if len(movements) < 2:
         return tuple(movements)
     model = cp_model.CpModel()
@@ -44,12 +61,14 @@ def ordered(movements: Sequence[Movement], limits: Limits) -> tuple[Movement, ..
         arcs.append((tail, head, literal))
         costs.append((literal, cost))
 
+    any_demanding = any(demanding(movement) for movement in movements)
     for i, one in enumerate(movements, start=1):
-        arc(0, i, first_cost(one))
+        late = TIRED_FIRST * (any_demanding and not demanding(one))
+        arc(0, i, first_cost(one) + late)
         arc(i, 0, 0)
         for j, other in enumerate(movements, start=1):
             if i != j:
-                arc(i, j, step_cost(one, other))
+                arc(i, j, step_cost(one, other, spread=spread))
     model.add_circuit(arcs)
     model.minimize(sum(literal * cost for literal, cost in costs))
     solver = solver_for(limits)

@@ -9,7 +9,7 @@ from grike.core.anatomy import FACTS, MAJOR_GROUPS, PULL, PUSH, Muscle
 from grike.core.movement import Movement
 from grike.core.planner.cells import pool, themes
 from grike.core.planner.problem import Problem
-from grike.core.planner.variants import variants
+from grike.core.planner.variants import stretch_of, variants
 from grike.core.rules.base import TWELFTHS, plain
 from grike.core.rules.scope import parts_of
 from grike.core.sheet import Mode
@@ -50,7 +50,7 @@ def pool_report(problem: Problem) -> PoolReport:
     """Return what the pool of a problem can give at the very most, ignoring days and focus."""
     shape = problem.plan.shape
     movements = pool(shape, problem.library)
-    options = variants(shape.minutes * 60)
+    options = variants(shape.minutes * 60, stretch_of(problem.plan.sheet))
     counts = _classes_per_week(problem)
     if not options or not movements or not counts:
         return PoolReport({}, {}, ())

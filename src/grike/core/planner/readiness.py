@@ -6,7 +6,7 @@ from grike.core.errors import InvalidInput
 from grike.core.focus import FOCUS_NAMES, Focus
 from grike.core.movement import Library
 from grike.core.planner.cells import largest_class, pool, themes
-from grike.core.planner.variants import variants
+from grike.core.planner.variants import stretch_of, variants
 from grike.core.series import DAY_NAMES, SeriesPlan
 from grike.core.sheet import Mode
 
@@ -15,7 +15,7 @@ def set_up_problems(plan: SeriesPlan, library: Library) -> None:
     """Raise InvalidInput with a sentence per field where a set-up cannot be planned."""
     shape = plan.shape
     fields: dict[str, str] = {}
-    options = variants(shape.minutes * 60)
+    options = variants(shape.minutes * 60, stretch_of(plan.sheet))
     if not options:
         fields["minutes"] = f"No format fits {shape.minutes} minutes with warm-up and cool-down."
     movements = pool(shape, library)

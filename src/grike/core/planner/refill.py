@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import replace
 
 from grike.core.design import ClassDesign
@@ -26,8 +27,11 @@ from grike.core.planner.selection import (
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.variants import PLANNED_FORMATS, Variant, slots_for, variants
 from grike.core.planner.volume_bounds import volume_bounds
-from grike.core.rules import Facts
+from grike.core.rules import Facts, Row
+from grike.core.rules.base import row_weight
+from grike.core.rules.scope import Scope
 from grike.core.series import PlannedClass
+from grike.core.sheet import Mode
 
 #: Weight with which a movement that is there now is avoided among plans of equal cost.
 AVOID = 3
@@ -129,5 +133,26 @@ def _task(run: Run, now: PlannedClass, without: frozenset[str] = frozenset()) ->
         volume_bounds(problem, run.facts.values(), week, 1),
         run.pool.floors,
         run.pool.day_floors,
+        run.group(week),
     )
-    return WeekTask(week, {now.slot.index: cell}, scope, tuple(all_rows(scope, sheet)))
+    rows = (*all_rows(scope, sheet), *_taught_here(run, now, scope))
+    return WeekTask(week, {now.slot.index: cell}, scope, rows)
+
+
+def _taught_here(run: Run, now: PlannedClass, scope: Scope) -> Iterator[Row]:
+    """Yield rows that keep what later classes count on: what this class teaches the group (D8)."""
+    line = run.problem.plan.sheet["D8"]
+    if line.mode is Mode.OFF:
+        return
+    taught = set(now.design.movement_ids())
+    known = set(run.problem.plan.known)
+    first = min(slot.week for slot in run.problem.slots)
+    for index, facts in sorted(run.facts.items()):
+        own = {m.id: m for _, _, m in facts.work_movements()}
+        if index > now.slot.index and facts.slot.week > first:
+            new = {i for i, m in own.items() if i not in known and not m.foundation}
+            short = len(new) - line.whole("most")
+            if short > 0 and new & taught:
+                terms = tuple((c.key, 1) for c in scope.bays[0].choices if c.movement.id in new)
+                yield Row("D8", facts.slot.label, terms, low=short, weight=row_weight(line))
+        known |= own.keys()

@@ -23,7 +23,7 @@ from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton, training_g
 from grike.core.planner.volume_bounds import volume_bounds
 from grike.core.rules.base import Row
 from grike.core.rules.facts import ClassFacts
-from grike.core.rules.scope import Scope
+from grike.core.rules.scope import Group, Scope
 from grike.core.series import PlannedClass
 from grike.core.sheet import Mode
 
@@ -79,6 +79,14 @@ class Run:
         """Return the limits of one solve."""
         return Limits(deterministic, self.settings.wall_seconds, self.seed)
 
+    def group(self, week: int) -> Group:
+        """Return what the group knows when a week begins, and what days own."""
+        plan = self.problem.plan
+        before = [f.design.movement_ids() for f in self.facts.values() if f.slot.week < week]
+        first = min((slot.week for slot in self.problem.slots), default=0)
+        known = plan.known.union(*before)
+        return Group(plan.shape.level, known, plan.sheet.owned, first)
+
     def remember(self, planned: PlannedClass) -> None:
         """Take a class into the history on which later weeks build."""
         entry = ClassFacts(planned, self.problem.library, self.known, self.settings.pace)
@@ -119,6 +127,7 @@ def week_task(run: Run, week: int, cells: Mapping[int, Cell]) -> WeekTask:
         volume_bounds(run.problem, run.facts.values(), week, len(own)),
         run.pool.floors,
         run.pool.day_floors,
+        run.group(week),
     )
     return WeekTask(week, cells, scope, tuple(all_rows(scope, sheet)))
 
@@ -269,6 +278,6 @@ def _without_past(problem: Problem, past: Mapping[int, Cell], run: Run) -> Probl
 def _loosenings(run: Run) -> list[frozenset[str]]:
     """Return what may be left out of the skeleton, least first: aims, never musts."""
     sheet = run.problem.plan.sheet
-    aims = [r for r in ("W2", "D3", "D2", "W7") if sheet[r].mode is Mode.AIM]
+    aims = [r for r in ("W2", "D3", "D2", "W8", "W7") if sheet[r].mode is Mode.AIM]
     steps = [frozenset(aims[:n]) for n in range(len(aims) + 1)]
     return steps if steps[0] == frozenset() else [frozenset(), *steps]

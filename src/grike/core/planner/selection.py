@@ -15,7 +15,8 @@ from grike.core.planner.variants import Variant, bout_seconds, frame_seconds, sl
 from grike.core.rules import selection_rows
 from grike.core.rules.base import TWELFTHS, Key, Row
 from grike.core.rules.facts import ClassFacts
-from grike.core.rules.scope import Bay, Choice, FixedClass, Scope, WeekSteps
+from grike.core.rules.jumps import jumps
+from grike.core.rules.scope import Bay, Choice, FixedClass, Group, Scope, WeekSteps
 from grike.core.sheet import RuleSheet
 from grike.core.volume import Yardstick
 from grike.core.work import SECONDS_PER_HELD_REP
@@ -39,6 +40,7 @@ def bay_of(cell: Cell, yardstick: Yardstick, slot_seconds: int) -> Bay:
             TWELFTHS * variant.sets,
             _training(variant, movement, yardstick),
             variant.sets * bout_seconds(variant, movement) if variant.counted else 0,
+            _contacts(variant, movement),
         )
         for movement in cell.theme.movements
         if slots_for(variant, movement) <= variant.slots
@@ -53,6 +55,7 @@ def bay_of(cell: Cell, yardstick: Yardstick, slot_seconds: int) -> Bay:
         room,
         choices,
         least_of_theme(variant.slots) if cell.theme.kit else 0,
+        variant.rest_seconds(),
     )
 
 
@@ -68,10 +71,27 @@ def _training(variant: Variant, movement: Movement, yardstick: Yardstick) -> int
     return int(100 * seconds / per_rep)
 
 
+def _contacts(variant: Variant, movement: Movement) -> int:
+    """Return the ground contacts of a movement in a variant, rounded up."""
+    if movement.impact < 2:
+        return 0
+    reps = variant.sets * bout_seconds(variant, movement) / movement.seconds_per_rep
+    return -int(-(reps * movement.contacts_per_rep) // 1)
+
+
 def fixed_class(facts: ClassFacts) -> FixedClass:
     """Return a class as a constant of the model."""
     ids = frozenset(facts.design.movement_ids())
-    return FixedClass(facts.slot, facts.design.focus, facts.volume, ids, facts.main_groups)
+    movements = [movement for _, _, movement in facts.work_movements()]
+    return FixedClass(
+        facts.slot,
+        facts.design.focus,
+        facts.volume,
+        ids,
+        facts.main_groups,
+        tuple(movement.family for movement in movements),
+        any(jumps(movement) for movement in movements),
+    )
 
 
 def scope_of(
@@ -82,10 +102,11 @@ def scope_of(
     steps: WeekSteps,
     floors: Mapping[str, int],
     day_floors: Mapping[str, int],
+    group: Group,
 ) -> Scope:
     """Return the scope in which the movements of ``cells`` are chosen."""
     bays = [bay_of(cell, sheet.yardstick, slot_seconds) for cell in cells]
-    return Scope(bays, [fixed_class(f) for f in around], steps, floors, day_floors)
+    return Scope(bays, [fixed_class(f) for f in around], steps, floors, day_floors, group)
 
 
 def structure_rows(scope: Scope) -> list[Row]:

@@ -22,9 +22,10 @@ from grike.core.focus import FOCUS_MUSCLES, Focus
 from grike.core.planner.cells import Theme, largest_class, pool, themes
 from grike.core.planner.linear import Limits, Outcome, solver_for
 from grike.core.planner.problem import Problem
-from grike.core.planner.variants import Variant, bout_seconds, variants
+from grike.core.planner.variants import Variant, bout_seconds, stretch_of, variants
 from grike.core.rules.days import too_close
 from grike.core.rules.facts import ClassFacts
+from grike.core.rules.spread import is_strength, strength_counts
 from grike.core.rules.steps import factor_band, is_lighter
 from grike.core.series import Slot
 from grike.core.sheet import Mode
@@ -40,6 +41,7 @@ HEART: dict[Focus, frozenset[Muscle]] = {
     Focus.LEGS_BACK: frozenset({_M.GLUTES, _M.QUADRICEPS, _M.LATS}),
     Focus.CHEST_SHOULDERS: frozenset({_M.CHEST, _M.FRONT_DELTOID}),
     Focus.GLUTES_ABS: frozenset({_M.GLUTES, _M.ABDOMINALS}),
+    Focus.CONDITIONING: frozenset(),
 }
 
 
@@ -97,7 +99,7 @@ class _Builder:
         self.model = cp_model.CpModel()
         self.slots = [s for s in problem.open_slots() if s.index not in task.fixed_cells]
         self.themes = themes(self.shape, problem.library)
-        self.variants = variants(self.shape.minutes * 60)
+        self.variants = variants(self.shape.minutes * 60, stretch_of(self.sheet))
         self.focus: dict[tuple[int, Focus], Any] = {}
         self.theme: dict[tuple[int, int], Any] = {}
         self.variant: dict[tuple[int, int], Any] = {}
@@ -125,6 +127,7 @@ class _Builder:
         self._recovery()
         self._variety("D2")
         self._variety("D3")
+        self._mix()
         self._volume()
         self._regions()
         self._refusals()
@@ -225,6 +228,32 @@ class _Builder:
                     self.model.add(literal + ours[feature] <= 1 + same)
                     self.penalties.append((same, 1000 * line.weight))
 
+    def _mix(self) -> None:
+        """W8: a week has as many strength classes as its band allows."""
+        if not self._on("W8"):
+            return
+        line = self.sheet["W8"]
+        for week in sorted({slot.week for slot in self.slots}):
+            members = [slot for slot in self.task.problem.slots if slot.week == week]
+            counts = strength_counts(len(members), line)
+            strong: Any = 0
+            for slot in members:
+                kept, cell = self.task.kept.get(slot.index), self.task.fixed_cells.get(slot.index)
+                if kept is not None:
+                    strong += int(is_strength(kept))
+                elif cell is not None:
+                    strong += int(cell.variant.strength)
+                else:
+                    own = (self.variant[slot.index, n] for n, _ in enumerate(self.variants))
+                    pairs = zip(own, self.variants, strict=True)
+                    strong += sum(literal for literal, variant in pairs if variant.strength)
+            off = 0 if line.mode is Mode.MUST else self.model.new_int_var(0, len(members), "")
+            if line.mode is not Mode.MUST:
+                self.penalties.append((off, 1000 * line.weight))
+            if len(members) > 1:
+                self.model.add(strong + off >= min(counts))
+                self.model.add(strong - off <= max(counts))
+
     def _class_training(self, index: int) -> Any:
         """Return the training volume of an open class as an expression."""
         return sum(self.variant[index, n] * guess for n, guess in enumerate(self.guesses))
@@ -299,7 +328,8 @@ class _Builder:
                 own = self._budget(slot, sets, int(share["share"]), int(share["whole"]))
                 for region in Region:
                     sums[region] += own[region]
-                total += sets
+                everywhere = (slot.index, Focus.CONDITIONING) not in self.focus
+                total += sets if everywhere else sum(own.values())
             for region in Region:
                 target, slack = line.numbers[region.value], line.numbers["within"] * 3 / 4
                 low, high = target - slack, target + slack
@@ -309,8 +339,17 @@ class _Builder:
 
     def _budget(self, slot: Slot, sets: Any, share: int, whole: int) -> dict[Region, Any]:
         own = {r: self.model.new_int_var(0, 200, "") for r in Region}
-        self.model.add(sum(own.values()) == sets)
+        in_regions = sum(own.values())
+        free = self.focus.get((slot.index, Focus.CONDITIONING))
+        if free is None:
+            self.model.add(in_regions == sets)
+        else:
+            # What conditioning leaves over is what counts for the regions.
+            self.model.add(100 * in_regions <= (100 - share) * sets).only_enforce_if(free)
+            self.model.add(in_regions == sets).only_enforce_if(free.negated())
         for focus, literal in self._foci(slot.index):
+            if focus is Focus.CONDITIONING:
+                continue
             if focus is Focus.WHOLE:
                 for region in Region:
                     self.model.add(100 * own[region] >= whole * sets).only_enforce_if(literal)

@@ -13,6 +13,8 @@ from itertools import pairwise
 from grike.core.format import Format, StraightSets, Superset, TimedCircuit
 from grike.core.item import Handling, Item
 from grike.core.movement import Movement, Pace
+from grike.core.rules.spread import STRENGTH_REPS
+from grike.core.sheet import Mode, RuleSheet
 from grike.core.work import counted_seconds
 
 WELCOME_SECONDS = 60
@@ -22,6 +24,9 @@ LEAST_FRAME_SECONDS = 380
 #: The most that they are stretched to before a longer variant is the better answer.
 MOST_FRAME_SECONDS = 720
 BREATHER_SECONDS = 45
+#: Kept back of a stretch without a breather for a round that takes more changes than usual.
+UNEVEN_SECONDS = 30
+NO_LIMIT = 10**6
 #: Seconds of a counted bout when nothing is known but its reps.
 SECONDS_PER_REP_GUESS = 3.0
 HOLD_SECONDS = 30
@@ -55,6 +60,12 @@ class Variant:
     def counted(self) -> bool:
         """Whether bouts are counted, so that their time depends on the movement."""
         return isinstance(self.format, StraightSets | Superset) and self.format.reps is not None
+
+    @property
+    def strength(self) -> bool:
+        """Whether the sets are counted to few enough reps to be strength work (W8)."""
+        fmt = self.format
+        return isinstance(fmt, StraightSets | Superset) and 0 < (fmt.reps or 0) <= STRENGTH_REPS
 
     def slot_work_seconds(self) -> int:
         """Return the work seconds of one set of one slot, a guess where reps are counted."""
@@ -129,13 +140,38 @@ def _straight() -> Iterator[Variant]:
                 yield Variant(StraightSets(sets, 30, 45, reps=reps), 1, size, sets)
 
 
+def stretch_of(sheet: RuleSheet) -> int:
+    """Return how many seconds of work may go without a breather (C11)."""
+    line = sheet["C11"]
+    return NO_LIMIT if line.mode is Mode.OFF else int(60 * line.numbers["minutes"])
+
+
+def _breathes(variant: Variant, stretch_seconds: int) -> bool:
+    """Return whether a variant needs no breather beyond its own rests (C11)."""
+    fmt = variant.format
+    if not isinstance(fmt, TimedCircuit) or 2 * variant.rest_seconds() >= variant.work_seconds():
+        return True
+    showing = max(0, 26 - fmt.rest_seconds) * 3 // 4
+    round_seconds = variant.block_slots * (fmt.work_seconds + fmt.rest_seconds + showing)
+    return round_seconds + UNEVEN_SECONDS <= stretch_seconds
+
+
 @lru_cache(maxsize=64)
-def variants(slot_seconds: int) -> tuple[Variant, ...]:
-    """Return the variants that fit a slot, thinned to a spread of training volumes per format."""
+def variants(slot_seconds: int, stretch_seconds: int = 600) -> tuple[Variant, ...]:
+    """Return the variants that fit a slot, thinned to a spread of training volumes per format.
+
+    ``stretch_seconds``: no circuit works longer than this without a rest that is a breather.
+    """
     shortest, longest = frame_seconds(slot_seconds)
     out: list[Variant] = []
     for source in (_circuits, _supersets, _straight):
-        fitting = [v for v in source() if shortest <= v.main_seconds() <= longest and v.slots >= 6]
+        fitting = [
+            v
+            for v in source()
+            if shortest <= v.main_seconds() <= longest
+            and v.slots >= 6
+            and _breathes(v, stretch_seconds)
+        ]
         fitting.sort(key=lambda v: (v.work_seconds(), v.slots, v.blocks))
         out += _spread(fitting, 10)
     return tuple(out)

@@ -9,12 +9,18 @@ from collections.abc import Iterable, Iterator
 
 from grike.core.rules.balance import W2, W3
 from grike.core.rules.base import Finding, Place, Row, Rule
-from grike.core.rules.classes import C1, C2, C3, C4, C8, C9, C10
+from grike.core.rules.carry import D7, D7B
+from grike.core.rules.classes import C1, C2, C3, C4, C9, C10
 from grike.core.rules.days import D1, D2, D3, D4
 from grike.core.rules.facts import Facts
+from grike.core.rules.joints import C5, C5B, C6, C6B
+from grike.core.rules.jumps import W6
+from grike.core.rules.order import C7, C8, C13, C14
 from grike.core.rules.reach import W4
 from grike.core.rules.scope import Scope
+from grike.core.rules.spread import D5, D6, W5, W8
 from grike.core.rules.steps import W7
+from grike.core.rules.teaching import C11, C12, D8
 from grike.core.rules.week import W1, W1B
 from grike.core.sheet import Mode, RuleSheet
 
@@ -24,18 +30,35 @@ CATALOGUE: tuple[Rule, ...] = (
     W2,
     W3,
     W4,
+    W5,
+    W6,
     W7,
+    W8,
     D1,
     D2,
     D3,
     D4,
+    D5,
+    D6,
+    D7,
+    D7B,
+    D8,
     C1,
     C2,
     C3,
     C4,
+    C5,
+    C5B,
+    C6,
+    C6B,
+    C7,
     C8,
     C9,
     C10,
+    C11,
+    C12,
+    C13,
+    C14,
 )
 BY_ID: dict[str, Rule] = {rule.id: rule for rule in CATALOGUE}
 

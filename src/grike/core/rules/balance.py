@@ -32,7 +32,7 @@ def _region_band(line: RuleSetting, region: Region) -> tuple[Fraction, Fraction]
 
 def _check_w2(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     for week, volume in facts.week_volumes.items():
-        total = volume.total.sets
+        total = sum(volume.regions.values(), Fraction(0))
         for region in REGION_NUMBERS:
             sets = volume.regions.get(region, Fraction(0))
             low, high = _region_band(line, region)
@@ -54,9 +54,10 @@ def _check_w2(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
 
 def _rows_w2(scope: Scope, line: RuleSetting) -> Iterator[Row]:
     for week in scope.weeks():
-        totals = scope.week_terms(week, lambda choice: choice.sets)
+        totals = scope.week_terms(week, lambda c: sum(c.region(region) for region in Region))
         fixed = scope.fixed_of_week(week)
-        known = int(sum((f.volume.total.sets for f in fixed), Fraction(0)) * TWELFTHS)
+        everywhere = (sets for f in fixed for sets in f.volume.regions.values())
+        known = int(sum(everywhere, Fraction(0)) * TWELFTHS)
         for region in REGION_NUMBERS:
             terms = scope.week_terms(week, _amount_of_region(region))
             there = sum((f.volume.regions.get(region, Fraction(0)) for f in fixed), Fraction(0))

@@ -98,6 +98,11 @@ def row_weight(line: RuleSetting) -> int | None:
     return None if line.mode is Mode.MUST else line.weight
 
 
+def aimed(line: RuleSetting, amount: int) -> int:
+    """Return what an amount costs under an aim; a must costs nothing, it is broken."""
+    return line.weight * amount if line.mode is Mode.AIM else 0
+
+
 def plain(value: Fraction) -> str:
     """Return a number for people, with at most one decimal."""
     text = f"{float(value):.1f}"

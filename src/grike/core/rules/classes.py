@@ -1,6 +1,6 @@
 """Class rules: the focus holds, the clock fits, both sides are equal, kit goes round.
 
-This file is long because each of seven rules has check, constraint and sheet line side by side.
+This file is long because each of six rules has check, constraint and sheet line side by side.
 """
 
 from __future__ import annotations
@@ -10,32 +10,24 @@ from fractions import Fraction
 
 from grike.core.anatomy import FACTS, Muscle, Region
 from grike.core.design import Purpose
-from grike.core.focus import FOCUS_MUSCLES, FOCUS_NAMES, Focus
+from grike.core.focus import FOCUS_NAMES, Focus, on_focus
 from grike.core.kit import KIT_NAMES
 from grike.core.movement import Movement
 from grike.core.rules.base import (
     Finding,
     Key,
-    Place,
     Row,
     Rule,
+    aimed,
     missed,
     plain,
     row_weight,
     setting,
 )
-from grike.core.rules.facts import ClassFacts, Facts
+from grike.core.rules.facts import ClassFacts, Facts, here
 from grike.core.rules.scope import Choice, Scope
 from grike.core.sheet import Mode, RuleSetting
 from grike.core.volume import Volume
-
-
-def _here(member: ClassFacts, block: int | None = None, item: int | None = None) -> Place:
-    return Place(member.slot.week, member.slot.index, block, item)
-
-
-def _aimed(line: RuleSetting, amount: int) -> int:
-    return line.weight * amount if line.mode is Mode.AIM else 0
 
 
 def _check_c1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
@@ -47,26 +39,30 @@ def _check_c1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
             yield from _whole_body(member, member.volume, line)
             continue
         share = 100 * _focus_share(member)
+        unit = "work seconds" if member.design.focus is Focus.CONDITIONING else "sets"
         if share < line.numbers["share"]:
             yield Finding(
                 "C1",
                 line.mode,
-                _here(member),
-                f"{plain(share)} % of the sets are on {FOCUS_NAMES[member.design.focus].lower()}; "
+                here(member),
+                f"{plain(share)} % of the {unit} are on "
+                f"{FOCUS_NAMES[member.design.focus].lower()}; "
                 f"{plain(line.numbers['share'])} % are the least.",
                 "Swap a movement off the focus for one on it.",
-                cost=_aimed(line, missed(line.numbers["share"] - share)),
+                cost=aimed(line, missed(line.numbers["share"] - share)),
             )
 
 
 def _focus_share(member: ClassFacts) -> Fraction:
-    muscles = FOCUS_MUSCLES[member.design.focus]
-    on = total = Fraction(0)
-    for movement, sets in member.movement_sets.items():
-        hits = sum(1 for muscle in movement.targets if muscle in muscles)
-        on += sets * Fraction(hits, len(movement.targets))
-        total += sets
-    return on / total
+    """Return the share of sets on the focus; for conditioning, of work seconds."""
+    focus = member.design.focus
+    amounts: dict[Movement, Fraction] = dict(member.movement_sets)
+    if focus is Focus.CONDITIONING:
+        amounts = dict.fromkeys(amounts, Fraction(0))
+        for bout in member.work_bouts:
+            amounts[bout.movement] += bout.seconds
+    on = sum((n * on_focus(movement, focus) for movement, n in amounts.items()), Fraction(0))
+    return on / sum(amounts.values(), Fraction(0))
 
 
 def _whole_body(member: ClassFacts, volume: Volume, line: RuleSetting) -> Iterator[Finding]:
@@ -76,11 +72,11 @@ def _whole_body(member: ClassFacts, volume: Volume, line: RuleSetting) -> Iterat
             yield Finding(
                 "C1",
                 line.mode,
-                _here(member),
+                here(member),
                 f"A whole-body class, but the {region.value} body has {plain(share)} % of the "
                 f"sets; {plain(line.numbers['whole'])} % are the least.",
                 f"Swap a movement for one of the {region.value} body.",
-                cost=_aimed(line, missed(line.numbers["whole"] - share)),
+                cost=aimed(line, missed(line.numbers["whole"] - share)),
             )
 
 
@@ -92,8 +88,9 @@ def _rows_c1(scope: Scope, line: RuleSetting) -> Iterator[Row]:
         regions = list(Region) if focus is Focus.WHOLE else [None]
         for region in regions:
             least = line.numbers["whole" if region else "share"]
+            scale = 100 * least.denominator
             terms = [
-                (c.key, 100 * least.denominator * _on(c, focus, region) - least.numerator * c.sets)
+                (c.key, scale * _on(c, focus, region) - least.numerator * _all(c, focus))
                 for bay in bays
                 for c in bay.choices
             ]
@@ -102,7 +99,13 @@ def _rows_c1(scope: Scope, line: RuleSetting) -> Iterator[Row]:
 
 
 def _on(choice: Choice, focus: Focus, region: Region | None) -> int:
+    if focus is Focus.CONDITIONING:
+        return choice.size if choice.on_focus(focus) else 0
     return choice.region(region) if region else choice.on_focus(focus)
+
+
+def _all(choice: Choice, focus: Focus) -> int:
+    return choice.size if focus is Focus.CONDITIONING else choice.sets
 
 
 def _check_c2(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
@@ -112,16 +115,16 @@ def _check_c2(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
             yield Finding(
                 "C2",
                 line.mode,
-                _here(member),
+                here(member),
                 f"The class runs {clock_text(over)} over its slot.",
                 "Take out a movement or a round, or shorten the rests.",
-                cost=_aimed(line, over),
+                cost=aimed(line, over),
             )
         elif -over > line.numbers["under_seconds"]:
             yield Finding(
                 "C2",
                 line.mode,
-                _here(member),
+                here(member),
                 f"The class ends {clock_text(-over)} before its slot does.",
                 "Lengthen the cool-down or add a movement.",
                 remark=True,
@@ -147,10 +150,10 @@ def _check_c3(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                 yield Finding(
                     "C3",
                     line.mode,
-                    _here(member, block, place),
+                    here(member, block, place),
                     f"{movement.name} stands in the class twice.",
                     "Swap one of the two for an alternative.",
-                    cost=_aimed(line, 1),
+                    cost=aimed(line, 1),
                 )
             seen.add(movement.id)
 
@@ -183,42 +186,11 @@ def _check_c4(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
             yield Finding(
                 "C4",
                 line.mode,
-                _here(member),
+                here(member),
                 f"{name}: the {side} side does {amount} more.",
                 "Give both sides the same: left then right, or an even number of rounds.",
-                cost=_aimed(line, max(abs(seconds), abs(reps))),
+                cost=aimed(line, max(abs(seconds), abs(reps))),
             )
-
-
-def changes(movements: list[Movement]) -> tuple[int, int]:
-    """Return (changes of kit, ups and downs) over a list of movements done once in order."""
-    kit = ups = 0
-    before: Movement | None = None
-    for movement in movements:
-        held = before.fetched_kit if before else movement.fetched_kit
-        kit += bool(movement.fetched_kit - held)
-        ups += before is not None and before.upright != movement.upright
-        before = movement
-    return kit, ups
-
-
-def _check_c8(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
-    for member in facts.classes:
-        kit, ups = changes([movement for _, _, movement in member.work_movements()])
-        for count, number, name in (
-            (kit, "kit_changes", "changes of kit"),
-            (ups, "ups_and_downs", "changes between standing and floor"),
-        ):
-            over = missed(count - line.numbers[number])
-            if over:
-                yield Finding(
-                    "C8",
-                    line.mode,
-                    _here(member),
-                    f"{count} {name} in one pass; {line.whole(number)} are wanted at most.",
-                    "Reorder the movements so that like stands beside like.",
-                    cost=_aimed(line, over),
-                )
 
 
 def _check_c9(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
@@ -232,10 +204,10 @@ def _check_c9(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                     yield Finding(
                         "C9",
                         line.mode,
-                        _here(member, number, place),
+                        here(member, number, place),
                         f"{movement.name}: {people} people, but {short} {KIT_NAMES[kit]} too few.",
                         movement.stand_in.how if movement.stand_in else "Swap the movement.",
-                        cost=_aimed(line, short),
+                        cost=aimed(line, short),
                     )
 
 
@@ -261,10 +233,10 @@ def _check_c10(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                 yield Finding(
                     "C10",
                     line.mode,
-                    _here(member),
+                    here(member),
                     f"The {part} does not {verb}: {', '.join(lacking)}.",
                     f"Add a {part} movement for {lacking[0]}.",
-                    cost=_aimed(line, len(lacking)),
+                    cost=aimed(line, len(lacking)),
                 )
 
 
@@ -310,18 +282,6 @@ C4 = Rule(
     setting(Mode.MUST, 1),
     _check_c4,
     held_by="assembly",
-)
-C8 = Rule(
-    "C8",
-    "Few changes of kit and position",
-    "One pass has at most {kit_changes} changes of kit and {ups_and_downs} changes between "
-    "standing and floor.",
-    "Every change costs seconds and breath, and getting up and down is hard on some.",
-    "practice",
-    setting(Mode.AIM, 1, kit_changes=4, ups_and_downs=4),
-    _check_c8,
-    held_by="ordering",
-    numbers={"kit_changes": "changes of kit", "ups_and_downs": "changes standing to floor"},
 )
 C9 = Rule(
     "C9",

@@ -133,6 +133,9 @@ def _check_d4(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
         slot = member.slot
         for block, place, movement in member.work_movements():
             here = Place(slot.week, slot.index, block, place)
+            if member.design.blocks[block].items[place].carried:
+                last[movement.id] = _Use(order.get(slot.index, slot.index), slot)
+                continue
             before = last.get(movement.id)
             number = order.get(slot.index, slot.index)
             between = number - before.order - 1 if before else gap
@@ -231,7 +234,7 @@ D4 = Rule(
     "D4",
     "A movement does not come back too soon",
     "At least {gap} classes lie between two uses of a movement, and a week uses it at most "
-    "{per_week} times.",
+    "{per_week} times, unless it is carried.",
     "What turns up two days running is noticed, and loads the same tissue again.",
     "practice",
     setting(Mode.MUST, 12, gap=3, per_week=1),

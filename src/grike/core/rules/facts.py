@@ -6,6 +6,7 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import cached_property
+from typing import NamedTuple
 
 from grike.core.anatomy import Muscle
 from grike.core.bouts import Bout
@@ -13,8 +14,10 @@ from grike.core.clock import ClassClock, class_clock
 from grike.core.design import Purpose
 from grike.core.expansion import steps
 from grike.core.focus import Focus
+from grike.core.format import NoRestCircuit
 from grike.core.movement import Library, Movement
 from grike.core.pace import DEFAULT_PACE, Pace
+from grike.core.rules.base import Place
 from grike.core.series import PlannedClass, SeriesPlan, SeriesShape
 from grike.core.sheet import RuleSheet
 from grike.core.sides import SideLedger, side_ledger
@@ -22,6 +25,24 @@ from grike.core.volume import Volume, add_volumes, alike, bout_amount, volume_of
 
 #: A group with at least this share of a class's sets is a main focus of it.
 MAIN_SHARE = Fraction(15, 100)
+
+
+class Station(NamedTuple):
+    """What is worked at one place in the order of a class, its sets and sides taken together.
+
+    ``movements`` holds more than one where a circuit without rests is layered on one pattern.
+    ``rested``: a breather comes before it.
+    """
+
+    block: int
+    place: int
+    movements: tuple[Movement, ...]
+    rested: bool
+
+    @property
+    def layered(self) -> bool:
+        """Return whether the station is a layered circuit."""
+        return len(self.movements) > 1
 
 
 class ClassFacts:
@@ -78,12 +99,53 @@ class ClassFacts:
         total = sum(shares.values(), Fraction(0))
         return frozenset(m for m, sets in shares.items() if total and sets >= MAIN_SHARE * total)
 
+    @cached_property
+    def stations(self) -> tuple[Station, ...]:
+        """The stations of the work blocks in the order in which they are worked."""
+        out: list[Station] = []
+        rested = False
+        layer = -1
+        for step in steps(self.design, self.library):
+            if not isinstance(step, Bout):
+                rested = rested or step.kind == "breather"
+                if self._layered(step.block) and step.seconds:
+                    layer = -1
+                continue
+            purpose = self.design.blocks[step.block].purpose
+            if purpose is not Purpose.WORK:
+                rested = rested or purpose is Purpose.BREATHER
+                continue
+            last = out[-1] if out else None
+            same_block = last is not None and last.block == step.block and not rested
+            if last is not None and same_block and self._layered(step.block) and layer >= 0:
+                if step.movement not in last.movements:
+                    out[-1] = last._replace(movements=(*last.movements, step.movement))
+                continue
+            if last is not None and same_block and last.movements == (step.movement,):
+                continue
+            layer = len(out)
+            out.append(Station(step.block, step.place, (step.movement,), rested and bool(out)))
+            rested = False
+        return tuple(out)
+
+    def _layered(self, block: int) -> bool:
+        return isinstance(self.design.blocks[block].format, NoRestCircuit)
+
+    def is_new(self, movement: Movement) -> bool:
+        """Return whether the group meets a movement for the first time."""
+        return movement.id not in self.known and not movement.foundation
+
     def work_movements(self) -> list[tuple[int, int, Movement]]:
         """Return (block, place, movement) of the work blocks in class order."""
         return [
             (block, place, self.library[item.movement_id])
             for block, place, item in self.design.items(Purpose.WORK)
         ]
+
+
+def here(member: ClassFacts, block: int | None = None, item: int | None = None) -> Place:
+    """Return the place of a class, or of a block or movement in it."""
+    return Place(member.slot.week, member.slot.index, block, item)
 
 
 @dataclass(frozen=True, slots=True)

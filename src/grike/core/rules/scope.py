@@ -12,8 +12,8 @@ from dataclasses import dataclass, field
 from fractions import Fraction
 
 from grike.core.anatomy import Muscle, Region
-from grike.core.focus import FOCUS_MUSCLES, Focus
-from grike.core.movement import Movement
+from grike.core.focus import FOCUS_MUSCLES, Focus, on_focus
+from grike.core.movement import CONDITIONING_FAMILIES, Family, Movement
 from grike.core.rules.base import TWELFTHS, Key
 from grike.core.series import Slot
 from grike.core.volume import Volume, muscle_shares, region_shares
@@ -57,6 +57,7 @@ class Choice:
     sets: int
     training: int
     seconds: int
+    contacts: int = 0
     parts: Parts = field(init=False, repr=False, compare=False)
 
     def __post_init__(self) -> None:
@@ -76,12 +77,24 @@ class Choice:
         return self.parts.muscles.get(muscle, 0) * self.sets // TWELFTHS
 
     def region(self, region: Region) -> int:
-        """Return twelfths of sets for a region, to which a bout counts once."""
+        """Return twelfths of sets for a region, to which a bout counts once.
+
+        Conditioning counts for no region.
+        """
+        if self.movement.family in CONDITIONING_FAMILIES:
+            return 0
         return self.parts.regions.get(region, 0) * self.sets // TWELFTHS
 
     def on_focus(self, focus: Focus) -> int:
         """Return twelfths of sets that lie on the focus."""
+        if focus is Focus.CONDITIONING:
+            return self.sets * int(on_focus(self.movement, focus))
         return self.parts.foci[focus] * self.sets // TWELFTHS
+
+    @property
+    def size(self) -> int:
+        """Work seconds where they differ within a bay, slots where all are alike."""
+        return self.seconds or self.slots
 
 
 @dataclass(frozen=True, slots=True)
@@ -95,6 +108,7 @@ class Bay:
     max_seconds: int
     choices: tuple[Choice, ...]
     kit_choices_at_least: int = 0
+    rest_seconds: int = 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -106,6 +120,8 @@ class FixedClass:
     volume: Volume
     movement_ids: frozenset[str]
     main_groups: frozenset[Muscle]
+    families: tuple[Family, ...] = ()
+    jumps: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -113,6 +129,16 @@ class WeekSteps:
     """What weekly volume must be, in hundredths, for the weeks in scope: (low, high) by week."""
 
     bounds: Mapping[int, tuple[int, int]] = field(default_factory=dict)
+
+
+@dataclass(frozen=True, slots=True)
+class Group:
+    """What is known of the people and the series: level, movements met, what days own."""
+
+    level: int = 2
+    known: frozenset[str] = frozenset()
+    owned: Mapping[str, int] = field(default_factory=dict)
+    first_week: int = 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -124,6 +150,7 @@ class Scope:
     steps: WeekSteps = WeekSteps()
     floors: Mapping[str, int] = field(default_factory=dict)
     day_floors: Mapping[str, int] = field(default_factory=dict)
+    group: Group = field(default_factory=Group)
 
     def weeks(self) -> list[int]:
         """Return the weeks that hold at least one bay."""

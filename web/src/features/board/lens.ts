@@ -25,12 +25,24 @@ const FOCUS: Record<string, Tint> = {
   'whole-body': { wash: 'heatherWash', ink: 'heatherInk', letter: 'W' },
   'legs-and-back': { wash: 'fernWash', ink: 'harebellInk', letter: 'LB' },
   'chest-and-shoulders': { wash: 'harebellWash', ink: 'lichenInk', letter: 'CS' },
+  conditioning: { wash: 'sunken', ink: 'ink', letter: 'K' },
   'glutes-and-abdominals': { wash: 'lichenWash', ink: 'fernInk', letter: 'GA' },
 };
 const FORMAT: Record<string, Tint> = {
   'timed-circuit': { wash: 'fernWash', ink: 'fernInk', letter: 'TC' },
   'straight-sets': { wash: 'lichenWash', ink: 'lichenInk', letter: 'ST' },
   superset: { wash: 'heatherWash', ink: 'heatherInk', letter: 'SS' },
+  'no-rest-circuit': { wash: 'fernWash', ink: 'harebellInk', letter: 'NR' },
+  'counted-circuit': { wash: 'fernWash', ink: 'lichenInk', letter: 'CC' },
+  'intervals-20-10': { wash: 'harebellWash', ink: 'harebellInk', letter: 'IN' },
+  ladder: { wash: 'lichenWash', ink: 'heatherInk', letter: 'LA' },
+  'rep-list': { wash: 'lichenWash', ink: 'fernInk', letter: 'RL' },
+  'three-pace': { wash: 'heatherWash', ink: 'fernInk', letter: '3P' },
+  'strength-pulse': { wash: 'harebellWash', ink: 'heatherInk', letter: 'SP' },
+  'add-on': { wash: 'heatherWash', ink: 'harebellInk', letter: 'AO' },
+  'on-the-minute': { wash: 'lichenWash', ink: 'harebellInk', letter: 'OM' },
+  'time-cap': { wash: 'harebellWash', ink: 'lichenInk', letter: 'TI' },
+  'last-burst': { wash: 'heatherWash', ink: 'lichenInk', letter: 'LB' },
 };
 const PLAIN: Tint = { wash: 'sunken', ink: 'soft', letter: '' };
 const SERIES_OF_KIT: Tint[] = [

@@ -825,6 +825,8 @@ export interface components {
             movement: string;
             /** New */
             new: boolean;
+            /** Phases */
+            phases: string;
             /** Place */
             place: number;
         };

@@ -1,0 +1,71 @@
+"""Progress: whether a movement that comes back asks for more than it did before."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+from fractions import Fraction
+
+from grike.core.bouts import Bout, Side
+from grike.core.design import ClassDesign
+from grike.core.item import Level
+from grike.core.volume import Alike, demand_of
+
+_RANK = {Level.EASIER: 0, Level.MAIN: 1, Level.HARDER: 2}
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """What one class asks of one movement, per side where it has sides.
+
+    ``rounds`` is the number of bouts, ``reps`` and ``seconds`` the largest of one bout, ``load``
+    and ``level`` the highest; ``demand_seconds`` all seconds times their demand.
+    """
+
+    format: str
+    rounds: int
+    reps: int
+    seconds: int
+    rest: int
+    load: int
+    level: int
+    demand_seconds: Fraction
+
+
+def asked(design: ClassDesign, bouts: Iterable[Bout]) -> Asked | None:
+    """Return what the bouts of one movement ask for; None where there are none."""
+    own = [bout for bout in bouts if bout.side is not Side.RIGHT]
+    if not own:
+        return None
+    fmt = design.blocks[own[0].block].format
+    total = Fraction(0)
+    for bout in own:
+        kind = Alike(bout.item, bout.movement, bout.side, bout.seconds, bout.reps)
+        seconds = Fraction(bout.seconds, 2 if bout.side is Side.SPLIT else 1)
+        total += seconds * demand_of(kind)
+    return Asked(
+        fmt.kind,
+        len(own),
+        max(bout.reps or 0 for bout in own),
+        max(bout.seconds for bout in own),
+        int(getattr(fmt, "rest_seconds", 0) or 0),
+        max(bout.item.load_step for bout in own),
+        max(_RANK[bout.item.level] for bout in own),
+        total,
+    )
+
+
+def progressed(before: Asked, after: Asked) -> bool:
+    """Return whether ``after`` asks for more: one lever up and none of the others down.
+
+    Levers are reps, seconds, rounds, load, a harder option and less rest. Where the format
+    changed, more seconds a side times demand count.
+    """
+    if before.format != after.format or bool(before.reps) != bool(after.reps):
+        return after.demand_seconds > before.demand_seconds
+    # Seconds of counted bouts follow from the reps.
+    dose = ("reps",) if after.reps else ("seconds",)
+    names = (*dose, "rounds", "load", "level")
+    steps = [getattr(after, name) - getattr(before, name) for name in names]
+    steps.append(before.rest - after.rest)
+    return any(step > 0 for step in steps) and all(step >= 0 for step in steps)

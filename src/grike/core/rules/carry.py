@@ -1,0 +1,113 @@
+"""Day-to-day rules on what is carried from week to week: how much, and that it progresses."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from fractions import Fraction
+
+from grike.core.item import Item
+from grike.core.progression import Asked, asked, progressed
+from grike.core.rules.base import Finding, Place, Rule, aimed, missed, plain, setting
+from grike.core.rules.facts import ClassFacts, Facts, here
+from grike.core.rules.steps import is_lighter
+from grike.core.sheet import Mode, RuleSetting
+
+
+def work_items(member: ClassFacts) -> Iterator[tuple[int, int, Item]]:
+    """Yield (block, place, item) of the work blocks."""
+    for number in {bout.block for bout in member.work_bouts}:
+        for place, item in enumerate(member.design.blocks[number].items):
+            yield number, place, item
+
+
+def asked_of(member: ClassFacts, movement_id: str) -> Asked | None:
+    """Return what a class asks of a movement; None where it does not hold it."""
+    own = (bout for bout in member.work_bouts if bout.movement.id == movement_id)
+    return asked(member.design, own)
+
+
+def _check_d7(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
+    low = line.numbers["share"] - line.numbers["within"]
+    high = line.numbers["share"] + line.numbers["within"]
+    first = min(facts.weeks, default=0)
+    for week, members in facts.weeks.items():
+        if week == first:
+            continue
+        items = [item for member in members for _, _, item in work_items(member)]
+        carried = sum(1 for item in items if item.carried)
+        share = Fraction(100 * carried, len(items)) if items else Fraction(0)
+        off = missed(max(low - share, share - high) * len(items) / 100)
+        if off:
+            yield Finding(
+                "D7",
+                line.mode,
+                Place(week),
+                f"{plain(share)} % of the movements are carried from the week before; "
+                f"{plain(max(Fraction(0), low))} to {plain(high)} % are wanted.",
+                "Carry a movement on and add to it." if share < low else "Swap a carried one.",
+                cost=aimed(line, off),
+            )
+
+
+def _check_d7b(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
+    lighter = facts.sheet["W7"]
+    for week, members in facts.weeks.items():
+        if is_lighter(week, lighter):
+            continue
+        for member in members:
+            for block, place, item in work_items(member):
+                if item.carried:
+                    what = _no_progress(facts, member, item.movement_id, lighter)
+                    if what:
+                        yield Finding(
+                            "D7b",
+                            line.mode,
+                            here(member, block, place),
+                            what,
+                            "Add reps, seconds, a round or load, or take the harder option.",
+                            cost=aimed(line, 1),
+                        )
+
+
+def _no_progress(facts: Facts, member: ClassFacts, movement_id: str, lighter: RuleSetting) -> str:
+    """Return why a carried movement does not progress; "" where it does.
+
+    It is compared with the last full week before, since a lighter week asks for less on purpose.
+    """
+    name = facts.library[movement_id].name
+    now = asked_of(member, movement_id)
+    for week in sorted((w for w in facts.weeks if w < member.slot.week), reverse=True):
+        if is_lighter(week, lighter):
+            continue
+        for other in facts.weeks[week]:
+            then = asked_of(other, movement_id)
+            if then is not None and now is not None:
+                if progressed(then, now):
+                    return ""
+                return f"{name} is carried from {other.slot.label} without anything added."
+        return f"{name} is marked as carried, but the week before does not have it."
+    return f"{name} is marked as carried, but there is no week before."
+
+
+D7 = Rule(
+    "D7",
+    "A share of the movements is carried on",
+    "From week to week {share} % of the movements come back, within {within} points.",
+    "Only what is repeated can progress, and only what is new is a change.",
+    "practice",
+    setting(Mode.OFF, 2, share=30, within=10),
+    _check_d7,
+    held_by="selection",
+    numbers={"share": "movements carried (%)", "within": "points either way"},
+)
+D7B = Rule(
+    "D7b",
+    "What is carried progresses",
+    "A carried movement asks for more than the week before: reps, seconds, rounds, load, a harder "
+    "option or less rest, and nothing less; a lighter week is left out.",
+    "People see that they have come on.",
+    "acsm2009",
+    setting(Mode.MUST, 1),
+    _check_d7b,
+    held_by="selection",
+)

@@ -1,0 +1,173 @@
+"""Rules on joints: knees and wrists are not loaded bout after bout, and not all class long."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from fractions import Fraction
+
+from grike.core.movement import Joint, Movement
+from grike.core.rules.base import (
+    TWELFTHS,
+    Finding,
+    Row,
+    Rule,
+    aimed,
+    missed,
+    plain,
+    row_weight,
+    setting,
+)
+from grike.core.rules.facts import ClassFacts, Facts, Station, here
+from grike.core.rules.scope import Scope
+from grike.core.sheet import Mode, RuleSetting
+
+JOINT_NAMES = {Joint.KNEE: "knee", Joint.WRIST: "wrist"}
+
+
+def loads(movement: Movement, joint: Joint) -> bool:
+    """Return whether a movement loads a joint at all."""
+    return movement.joints.get(joint, 0) >= 1
+
+
+def _station_loads(station: Station, joint: Joint) -> bool:
+    return any(loads(movement, joint) for movement in station.movements)
+
+
+def runs(member: ClassFacts, joint: Joint) -> Iterator[list[Station]]:
+    """Yield the stations in a row that load a joint; a breather ends a run."""
+    run: list[Station] = []
+    for station in member.stations:
+        loaded = _station_loads(station, joint)
+        if run and (station.rested or not loaded):
+            yield run
+            run = []
+        if loaded:
+            run.append(station)
+    if run:
+        yield run
+
+
+def _layers_meet(member: ClassFacts, joint: Joint) -> Iterator[tuple[Station, Station]]:
+    """Yield layered circuits and the stations after them that load the same joint."""
+    for before, after in zip(member.stations, member.stations[1:], strict=False):
+        both = _station_loads(before, joint) and _station_loads(after, joint)
+        if before.layered and both and (before.block, before.place) != (after.block, after.place):
+            yield before, after
+
+
+def _check_of(rule: str, joint: Joint) -> Callable[[Facts, RuleSetting], Iterator[Finding]]:
+    name = JOINT_NAMES[joint]
+
+    def check(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
+        most = line.whole("run")
+        for member in facts.classes:
+            for run in runs(member, joint):
+                if len(run) > most:
+                    yield Finding(
+                        rule,
+                        line.mode,
+                        here(member, run[most].block, run[most].place),
+                        f"{len(run)} movements in a row load the {name}s, from "
+                        f"{run[0].movements[0].name}; {most} are the most.",
+                        f"Move one that spares the {name}s between them.",
+                        cost=aimed(line, len(run) - most),
+                    )
+            for before, after in _layers_meet(member, joint):
+                yield Finding(
+                    rule,
+                    line.mode,
+                    here(member, after.block, after.place),
+                    f"{after.movements[0].name} loads the {name}s straight after the circuit of "
+                    f"{before.movements[0].name}, which did so all through.",
+                    f"Put a circuit or block that spares the {name}s between them.",
+                    cost=aimed(line, 1),
+                )
+
+    return check
+
+
+def _check_share_of(rule: str, joint: Joint) -> Callable[[Facts, RuleSetting], Iterator[Finding]]:
+    name = JOINT_NAMES[joint]
+
+    def check(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
+        most = line.numbers["share"]
+        for member in facts.classes:
+            sets = member.movement_sets
+            total = sum(sets.values(), Fraction(0))
+            loaded = sum((n for m, n in sets.items() if loads(m, joint)), Fraction(0))
+            over = missed(loaded - most * total / 100, Fraction(1, TWELFTHS))
+            if over:
+                yield Finding(
+                    rule,
+                    line.mode,
+                    here(member),
+                    f"{plain(100 * loaded / total)} % of the sets load the {name}s; "
+                    f"{plain(most)} % are wanted at most.",
+                    f"Swap a movement for one that spares the {name}s.",
+                    cost=aimed(line, over),
+                )
+
+    return check
+
+
+def _rows_run_of(rule: str, joint: Joint) -> Callable[[Scope, RuleSetting], Iterator[Row]]:
+    """At most half of the slots load the joint, so that an order without long runs exists."""
+
+    def rows(scope: Scope, line: RuleSetting) -> Iterator[Row]:
+        if line.mode is not Mode.MUST:
+            return
+        for bay in scope.bays:
+            terms = tuple((c.key, 1) for c in bay.choices if loads(c.movement, joint))
+            yield Row(rule, bay.slot.label, terms, high=max(1, bay.slots // 2))
+
+    return rows
+
+
+def _rows_share_of(rule: str, joint: Joint) -> Callable[[Scope, RuleSetting], Iterator[Row]]:
+    def rows(scope: Scope, line: RuleSetting) -> Iterator[Row]:
+        most = line.numbers["share"]
+        scale = 100 * most.denominator
+        for slot, bays, fixed in scope.by_slot():
+            if fixed is not None:
+                continue
+            terms = tuple(
+                (c.key, (scale * loads(c.movement, joint) - most.numerator) * c.sets)
+                for bay in bays
+                for c in bay.choices
+            )
+            yield Row(rule, slot.label, terms, high=0, weight=row_weight(line), scale=scale)
+
+    return rows
+
+
+def _rule(rule: str, joint: Joint) -> tuple[Rule, Rule]:
+    name = JOINT_NAMES[joint]
+    run = Rule(
+        rule,
+        f"{name.capitalize()}s are not loaded bout after bout",
+        f"At most {{run}} movements in a row load the {name}s; a breather ends the run, and what "
+        "follows a layered circuit spares the joint that it loaded.",
+        f"Bout after bout on the same joint is what makes {name}s sore, not the movement itself.",
+        "practice",
+        setting(Mode.MUST, 1, run=3),
+        _check_of(rule, joint),
+        _rows_run_of(rule, joint),
+        held_by="selection and ordering",
+        numbers={"run": "movements in a row"},
+    )
+    share = Rule(
+        f"{rule}b",
+        f"{name.capitalize()}s get a share of the class at most",
+        f"At most {{share}} % of a class's sets load the {name}s.",
+        f"A class leaves something for people whose {name}s are sore.",
+        "practice",
+        setting(Mode.AIM, 1, share=50),
+        _check_share_of(f"{rule}b", joint),
+        _rows_share_of(f"{rule}b", joint),
+        numbers={"share": "share of the sets (%)"},
+    )
+    return run, share
+
+
+C5, C5B = _rule("C5", Joint.KNEE)
+C6, C6B = _rule("C6", Joint.WRIST)
