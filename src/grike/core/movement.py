@@ -134,7 +134,7 @@ class Option:
 
 @dataclass(frozen=True, slots=True)
 class StandIn:
-    """What to do when the kit is missing: other kit from the household, or another movement."""
+    """What to do without the kit, or on a chair: in words, or another movement as well."""
 
     how: str
     movement_id: str | None = None
@@ -177,6 +177,7 @@ class Movement:
     harder: Option | None = None
     low_impact: Option | None = None
     stand_in: StandIn | None = None
+    seated: StandIn | None = None
     relief: Mapping[Joint, str] = field(default_factory=dict)
     met: float | None = None
     foundation: bool = False

@@ -35,8 +35,13 @@ def _option(data: Mapping[str, str] | None, names: Mapping[str, str]) -> Option 
     return Option(data.get("how") or names[str(target)], data["by"], target)
 
 
-def _stand_in(data: Mapping[str, str] | None) -> StandIn | None:
-    return None if data is None else StandIn(data["how"], data.get("movement"))
+def _stand_in(data: Mapping[str, str] | None, names: Mapping[str, str]) -> StandIn | None:
+    if data is None:
+        return None
+    target = data.get("movement")
+    if target is not None and target not in names:
+        raise InvalidInput(f"There is no movement '{target}'.", fix="Name one of the library.")
+    return StandIn(data["how"], target)
 
 
 def _muscles(names: list[str]) -> tuple[Muscle, ...]:
@@ -66,7 +71,8 @@ def movement_from(data: Mapping[str, Any], names: Mapping[str, str]) -> Movement
         easier=_option(data["easier"], names),
         harder=_option(data["harder"], names),
         low_impact=_option(data.get("low_impact"), names),
-        stand_in=_stand_in(data.get("stand_in")),
+        stand_in=_stand_in(data.get("stand_in"), names),
+        seated=_stand_in(data.get("seated"), names),
         relief={Joint(name): text for name, text in data.get("relief", {}).items()},
         met=data.get("met"),
         foundation=data["foundation"],
@@ -99,8 +105,15 @@ def library_from(document: Any) -> Library:
 
 
 def library_document() -> dict[str, Any]:
-    """Return the document of the library that ships with Grike."""
-    return parse((DATA / "movements.json").read_text(encoding="utf-8"), "movements")
+    """Return the document of the library that ships with Grike, put together from its families."""
+    parts = [
+        parse((DATA / "movements" / f"{family.value}.json").read_text("utf-8"), "movements")
+        for family in Family
+    ]
+    return {
+        "version": parts[0]["version"],
+        "movements": [entry for part in parts for entry in part["movements"]],
+    }
 
 
 @lru_cache

@@ -11,7 +11,7 @@ from grike.core.movement import Movement, Pace
 from grike.core.planner.cells import least_of_theme
 from grike.core.planner.linear import Limits, Outcome, RowModel, Solved
 from grike.core.planner.skeleton import Cell
-from grike.core.planner.variants import Variant, bout_seconds, frame_seconds, slots_for
+from grike.core.planner.variants import Variant, bout_seconds, frame_seconds, slots_for, suits
 from grike.core.rules import selection_rows
 from grike.core.rules.base import TWELFTHS, Key, Row
 from grike.core.rules.facts import ClassFacts
@@ -43,7 +43,7 @@ def bay_of(cell: Cell, yardstick: Yardstick, slot_seconds: int) -> Bay:
             _contacts(variant, movement),
         )
         for movement in cell.theme.movements
-        if slots_for(variant, movement) <= variant.slots
+        if slots_for(variant, movement) <= variant.slots and suits(variant, movement)
     )
     _, longest = frame_seconds(slot_seconds)
     room = longest - variant.rest_seconds() - variant.reserve_seconds()

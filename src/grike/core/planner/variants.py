@@ -202,6 +202,11 @@ def item_for(variant: Variant, movement: Movement) -> Item:
     return Item(movement.id, handling=Handling.SPLIT if split else Handling.TWO_BOUTS)
 
 
+def suits(variant: Variant, movement: Movement) -> bool:
+    """Return whether a movement fits a variant: what is done by the dozen is no strength set."""
+    return not variant.strength or (item_for(variant, movement).reps or 0) <= STRENGTH_REPS
+
+
 def slots_for(variant: Variant, movement: Movement) -> int:
     """Return how many slots a movement takes: two for left and right in a circuit."""
     return 2 if movement.one_sided and isinstance(variant.format, TimedCircuit) else 1

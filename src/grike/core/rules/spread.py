@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from fractions import Fraction
 
 from grike.core.anatomy import FACTS, Muscle
-from grike.core.movement import Family, Movement, Plane
+from grike.core.movement import Family, Movement, Pace, Plane
 from grike.core.rules.base import (
     TWELFTHS,
     Finding,
@@ -24,6 +24,7 @@ from grike.core.rules.base import (
 from grike.core.rules.facts import ClassFacts, Facts, here
 from grike.core.rules.scope import Scope
 from grike.core.sheet import Mode, RuleSetting
+from grike.core.work import pace_of
 
 PLANES = (Plane.FRONTAL, Plane.TRANSVERSE)
 #: More reps than this in a set is work for endurance (ACSM 2009, from memory).
@@ -69,9 +70,14 @@ def _rows_w5(scope: Scope, line: RuleSetting) -> Iterator[Row]:
 
 
 def is_strength(member: ClassFacts) -> bool:
-    """Return whether at least half of a class's sets are counted to 15 reps a side or fewer."""
+    """Return whether at least half of a class's sets are counted to 15 reps a side or fewer.
+
+    Holds have no reps and say nothing either way.
+    """
     strong = everything = 0
     for bout in member.work_bouts:
+        if pace_of(bout.item, bout.movement) is Pace.STILL:
+            continue
         everything += 1
         strong += bout.reps is not None and bout.reps <= STRENGTH_REPS
     return everything > 0 and 2 * strong >= everything
