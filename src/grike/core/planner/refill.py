@@ -22,6 +22,7 @@ from grike.core.planner.selection import (
     at_least_cost,
     chosen_movements,
     scope_of,
+    thinned,
     within_bands,
 )
 from grike.core.planner.skeleton import Cell
@@ -118,6 +119,8 @@ def _task(run: Run, now: PlannedClass, without: frozenset[str] = frozenset()) ->
     movements = tuple(
         m for m in pool(shape, library) if m.fetched_kit <= now.design.kit and m.id not in without
     )
+    if without:
+        movements = thinned(movements, Taste({}, run.seed), 0)
     theme = Theme(now.design.kit, movements)
     cell = Cell(now.slot, now.design.focus, variant_of(now.design, library), theme)
     week = now.slot.week

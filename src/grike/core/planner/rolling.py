@@ -17,6 +17,7 @@ from grike.core.planner.selection import (
     at_least_cost,
     chosen_movements,
     scope_of,
+    thinned,
     within_bands,
 )
 from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton, training_guess
@@ -107,10 +108,22 @@ def kept_facts(problem: Problem, settings: Settings) -> dict[int, ClassFacts]:
     return out
 
 
-def week_task(run: Run, week: int, cells: Mapping[int, Cell]) -> WeekTask:
-    """Return the task of choosing the movements of one week, given its cells."""
+def week_task(
+    run: Run, week: int, cells: Mapping[int, Cell], attempt: int | None = None
+) -> WeekTask:
+    """Return the task of choosing the movements of one week, given its cells.
+
+    ``attempt`` None: from all movements that the kit allows; else from some of them, and from
+    others at the next attempt.
+    """
     sheet, shape = run.problem.plan.sheet, run.problem.plan.shape
     own = [cell for cell in cells.values() if cell.slot.week == week]
+    if attempt is not None:
+        taste = Taste(run.used, run.seed + attempt)
+        own = [
+            replace(c, theme=replace(c.theme, movements=thinned(c.theme.movements, taste, n)))
+            for n, c in enumerate(own)
+        ]
     reach = max(6, int(sheet["D4"].numbers["gap"]) + 1)
     near = {cell.slot.index for cell in own}
     around = [
@@ -193,19 +206,19 @@ def _week(run: Run, week: int, before: Mapping[int, Cell]) -> WeekAnswer | Failu
     refused: list[Mapping[int, Cell]] = []
     tried: list[WeekTask] = []
     taste = Taste(run.used, run.seed)
-    for _ in range(run.settings.retries + 1):
+    for attempt in range(run.settings.retries + 1):
         if isinstance(cells, Failure):
             break
-        task = week_task(run, week, cells)
+        task = week_task(run, week, cells, attempt)
         solved = within_bands(task.scope, task.rows, taste, run.limits(run.settings.week_time))
         if solved.outcome is Outcome.FOUND:
             return WeekAnswer(task, solved)
-        tried.append(task)
+        tried.append(week_task(run, week, cells))
         refused.append({i: c for i, c in cells.items() if c.slot.week == week})
         run.stopped = run.stopped or run.stop.requested()
         if run.stopped:
             # Whoever stops keeps what there is, so the first pattern with any filling is taken.
-            any_filling = _softly(run, [task], None)
+            any_filling = _softly(run, tried[-1:], None)
             if isinstance(any_filling, WeekAnswer):
                 return any_filling
         cells = _skeleton(run, past, tuple(refused))

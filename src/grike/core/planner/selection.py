@@ -25,6 +25,8 @@ from grike.core.work import SECONDS_PER_HELD_REP
 #: Part of the time of a week that goes into the choice among equals.
 TASTE_PART = 0.2
 SLOTS, THEME, SUBSTANCE = "slots", "kit-of-the-class", "substance"
+#: A class chooses from so many movements at most, and from so many of a muscle at least.
+MOST_CHOICES, FEWEST_OF_A_MUSCLE = 60, 3
 #: Groups that are worth a movement of their own now and then, but do not make a class.
 SMALL_GROUPS = frozenset({Muscle.FOREARMS, Muscle.SHINS, Muscle.NECK})
 
@@ -107,6 +109,25 @@ def scope_of(
     """Return the scope in which the movements of ``cells`` are chosen."""
     bays = [bay_of(cell, sheet.yardstick, slot_seconds) for cell in cells]
     return Scope(bays, [fixed_class(f) for f in around], steps, floors, day_floors, group)
+
+
+def thinned(movements: Sequence[Movement], taste: Taste, index: int) -> tuple[Movement, ...]:
+    """Return at most about ``MOST_CHOICES`` movements for one class, every muscle still served.
+
+    A week of four classes with the whole library is solved several times slower than with a
+    third of it, and costs nothing either way. Little-used movements go first; the seed varies.
+    """
+    if len(movements) <= MOST_CHOICES:
+        return tuple(movements)
+    groups: dict[Muscle, list[Movement]] = {}
+    for movement in movements:
+        groups.setdefault(movement.targets[0], []).append(movement)
+    kept: set[str] = set()
+    for own in groups.values():
+        share = -(-len(own) * MOST_CHOICES // len(movements))
+        own.sort(key=lambda m: (taste.used.get(m.id, 0), _mix(m.id, index, taste.seed) % 1009))
+        kept.update(m.id for m in own[: max(FEWEST_OF_A_MUSCLE, share)])
+    return tuple(m for m in movements if m.id in kept)
 
 
 def structure_rows(scope: Scope) -> list[Row]:

@@ -8,7 +8,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator
 
 from grike.core.rules.balance import W2, W3
-from grike.core.rules.base import Finding, Place, Row, Rule
+from grike.core.rules.base import Finding, Place, Reach, Row, Rule
 from grike.core.rules.carry import D7, D7B
 from grike.core.rules.classes import C1, C2, C3, C4, C9, C10
 from grike.core.rules.days import D1, D2, D3, D4
@@ -69,12 +69,53 @@ def default_sheet() -> RuleSheet:
 
 
 def findings(facts: Facts) -> tuple[Finding, ...]:
-    """Return everything a plan does not keep, in catalogue order."""
-    return tuple(
-        finding
-        for rule in CATALOGUE
-        if facts.sheet[rule.id].mode is not Mode.OFF
-        for finding in rule.check(facts, facts.sheet[rule.id])
+    """Return everything a plan does not keep, in catalogue order.
+
+    Rules that look at one class or one week are asked again only where something changed.
+    """
+    out: list[Finding] = []
+    for rule in CATALOGUE:
+        line = facts.sheet[rule.id]
+        if line.mode is Mode.OFF:
+            continue
+        if rule.reach is Reach.CLASS:
+            out += _by_class(rule, facts)
+        elif rule.reach is Reach.WEEK:
+            out += _by_week(rule, facts)
+        else:
+            out += rule.check(facts, line)
+    return tuple(out)
+
+
+def _by_class(rule: Rule, facts: Facts) -> Iterator[Finding]:
+    line, shape = facts.sheet[rule.id], facts.shape
+    seen = (line, shape, facts.sheet.owned, facts.first_week)
+    for member in facts.classes:
+        held = member.found.get(rule.id)
+        if held is None or not _same(held[0], seen):
+            found = tuple(rule.check(facts.part((member,), {}), line))
+            held = member.found[rule.id] = (seen, found)
+        yield from held[1]  # type: ignore[misc]
+
+
+def _by_week(rule: Rule, facts: Facts) -> Iterator[Finding]:
+    line = facts.sheet[rule.id]
+    for week, members in facts.weeks.items():
+        seen = (line, facts.shape, *members)
+        held = facts.found.get((rule.id, week))
+        if held is None or not _same(held[0], seen):
+            volumes = {week: facts.week_volumes[week]}
+            found = tuple(rule.check(facts.part(members, volumes), line))
+            held = facts.found[rule.id, week] = (seen, found)
+        yield from held[1]  # type: ignore[misc]
+
+
+def _same(before: object, now: tuple[object, ...]) -> bool:
+    """Return whether two looks were at the very same things; equal is not asked, it is slow."""
+    return (
+        isinstance(before, tuple)
+        and len(before) == len(now)
+        and all(a is b or (isinstance(a, int) and a == b) for a, b in zip(before, now, strict=True))
     )
 
 

@@ -10,6 +10,7 @@ from grike.core.rules.base import (
     TWELFTHS,
     Finding,
     Place,
+    Reach,
     Row,
     Rule,
     missed,
@@ -171,6 +172,7 @@ W2 = Rule(
         "core": "core (%)",
         "within": "points either way",
     },
+    reach=Reach.WEEK,
 )
 W3 = Rule(
     "W3",
@@ -182,4 +184,5 @@ W3 = Rule(
     _check_w3,
     _rows_w3,
     numbers={"most": "most of one side for each set of the other"},
+    reach=Reach.WEEK,
 )

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Hashable, Iterable
 from dataclasses import dataclass, field
+from enum import StrEnum
 from fractions import Fraction
 from typing import TYPE_CHECKING, TypeAlias
 
@@ -67,6 +68,14 @@ class Row:
     aux: tuple[tuple[Key, int, int], ...] = ()
 
 
+class Reach(StrEnum):
+    """How much of a series a check has to see; what it found elsewhere stays true."""
+
+    CLASS = "class"
+    WEEK = "week"
+    SERIES = "series"
+
+
 @dataclass(frozen=True, slots=True)
 class Rule:
     """One line of the catalogue. ``numbers`` explains each editable figure."""
@@ -80,6 +89,7 @@ class Rule:
     check: Callable[[Facts, RuleSetting], Iterable[Finding]]
     rows: Callable[[Scope, RuleSetting], Iterable[Row]] | None = None
     held_by: str = "selection"
+    reach: Reach = Reach.SERIES
     numbers: dict[str, str] = field(default_factory=dict)
 
 

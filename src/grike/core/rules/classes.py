@@ -16,6 +16,7 @@ from grike.core.movement import Movement
 from grike.core.rules.base import (
     Finding,
     Key,
+    Reach,
     Row,
     Rule,
     aimed,
@@ -251,6 +252,7 @@ C1 = Rule(
     _check_c1,
     _rows_c1,
     numbers={"share": "sets on the focus (%)", "whole": "each region, whole body (%)"},
+    reach=Reach.CLASS,
 )
 C2 = Rule(
     "C2",
@@ -262,6 +264,7 @@ C2 = Rule(
     _check_c2,
     _rows_c2,
     numbers={"under_seconds": "seconds under before it is said"},
+    reach=Reach.CLASS,
 )
 C3 = Rule(
     "C3",
@@ -272,6 +275,7 @@ C3 = Rule(
     setting(Mode.MUST, 12),
     _check_c3,
     _rows_c3,
+    reach=Reach.CLASS,
 )
 C4 = Rule(
     "C4",
@@ -282,6 +286,7 @@ C4 = Rule(
     setting(Mode.MUST, 1),
     _check_c4,
     held_by="assembly",
+    reach=Reach.CLASS,
 )
 C9 = Rule(
     "C9",
@@ -292,6 +297,7 @@ C9 = Rule(
     setting(Mode.MUST, 1),
     _check_c9,
     held_by="cells",
+    reach=Reach.CLASS,
 )
 C10 = Rule(
     "C10",
@@ -303,4 +309,5 @@ C10 = Rule(
     _check_c10,
     held_by="assembly",
     numbers={"groups": "how many of the most-worked groups"},
+    reach=Reach.CLASS,
 )

@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from functools import cached_property
 from typing import NamedTuple
 
 from grike.core.anatomy import Muscle
-from grike.core.bouts import Bout
+from grike.core.bouts import Bout, Step
 from grike.core.clock import ClassClock, class_clock
 from grike.core.design import Purpose
 from grike.core.expansion import steps
@@ -54,6 +54,8 @@ class ClassFacts:
         self.planned, self.library = planned, library
         self.slot, self.design = planned.slot, planned.design
         self.known, self.pace = known, pace
+        #: What rules that look at one class found, with what they looked at besides.
+        self.found: dict[str, tuple[object, ...]] = {}
 
     @cached_property
     def clock(self) -> ClassClock:
@@ -61,9 +63,14 @@ class ClassFacts:
         return class_clock(self.design, self.library, known=self.known, pace=self.pace)
 
     @cached_property
+    def steps(self) -> tuple[Step, ...]:
+        """All bouts and gaps on the nominal clock."""
+        return tuple(steps(self.design, self.library))
+
+    @cached_property
     def bouts(self) -> tuple[Bout, ...]:
         """All bouts; worked out without the clock, which volumes do not need."""
-        return tuple(step for step in steps(self.design, self.library) if isinstance(step, Bout))
+        return tuple(step for step in self.steps if isinstance(step, Bout))
 
     @cached_property
     def work_bouts(self) -> tuple[Bout, ...]:
@@ -105,7 +112,7 @@ class ClassFacts:
         out: list[Station] = []
         rested = False
         layer = -1
-        for step in steps(self.design, self.library):
+        for step in self.steps:
             if not isinstance(step, Bout):
                 rested = rested or step.kind == "breather"
                 if self._layered(step.block) and step.seconds:
@@ -164,7 +171,13 @@ class Facts:
         pace: Pace = DEFAULT_PACE,
         before: Facts | None = None,
     ) -> None:
-        self.plan, self.library, self.pace = plan, library, pace
+        if before is not None:
+            # The same shape and sheet as objects, so that what was found with them is still known.
+            shape = before.plan.shape if before.plan.shape == plan.shape else plan.shape
+            sheet = before.plan.sheet if before.plan.sheet == plan.sheet else plan.sheet
+            plan = replace(plan, shape=shape, sheet=sheet)
+        self.plan: SeriesPlan = plan
+        self.library, self.pace = library, pace
         self._cache: dict[int, _Cached] = {}
         old = before._cache if before is not None and before.library is library else {}
         known = plan.known
@@ -179,6 +192,10 @@ class Facts:
             classes.append(entry.facts)
             known = known | own
         self.classes: tuple[ClassFacts, ...] = tuple(classes)
+        #: What rules that look at one week found, by rule and week.
+        self.found: dict[tuple[str, int], tuple[object, ...]] = (
+            dict(before.found) if old and before else {}
+        )
         self._old_weeks: dict[int, tuple[tuple[ClassFacts, ...], Volume]] = (
             {w: (before.weeks[w], v) for w, v in before.week_volumes.items()}
             if old and before
@@ -205,10 +222,28 @@ class Facts:
 
     @cached_property
     def week_volumes(self) -> Mapping[int, Volume]:
-        """The volume of each week."""
-        return {
-            week: add_volumes(c.volume for c in members) for week, members in self.weeks.items()
-        }
+        """The volume of each week; weeks of which nothing changed are not added up again."""
+        out: dict[int, Volume] = {}
+        for week, members in self.weeks.items():
+            before, volume = self._old_weeks.get(week, ((), None))
+            if volume is None or before != members:
+                volume = add_volumes(c.volume for c in members)
+            out[week] = volume
+        return out
+
+    @property
+    def first_week(self) -> int:
+        """The week of the first class, whether or not it is in sight."""
+        return min((planned.slot.week for planned in self.plan.classes), default=0)
+
+    def part(self, members: tuple[ClassFacts, ...], volumes: Mapping[int, Volume]) -> Facts:
+        """Return what a rule sees that looks at some classes of one week only."""
+        part: Facts = object.__new__(Facts)
+        part.plan, part.library, part.pace = self.plan, self.library, self.pace
+        part.classes = members
+        part.__dict__["weeks"] = {members[0].slot.week: members}
+        part.__dict__["week_volumes"] = volumes
+        return part
 
     def pairs(self) -> Iterable[tuple[ClassFacts, ClassFacts]]:
         """Yield each class with the one before it in the series."""

@@ -9,6 +9,7 @@ from grike.core.movement import Joint, Movement
 from grike.core.rules.base import (
     TWELFTHS,
     Finding,
+    Reach,
     Row,
     Rule,
     aimed,
@@ -153,6 +154,7 @@ def _rule(rule: str, joint: Joint) -> tuple[Rule, Rule]:
         _check_of(rule, joint),
         _rows_run_of(rule, joint),
         held_by="selection and ordering",
+        reach=Reach.CLASS,
         numbers={"run": "movements in a row"},
     )
     share = Rule(
@@ -165,6 +167,7 @@ def _rule(rule: str, joint: Joint) -> tuple[Rule, Rule]:
         _check_share_of(f"{rule}b", joint),
         _rows_share_of(f"{rule}b", joint),
         numbers={"share": "share of the sets (%)"},
+        reach=Reach.CLASS,
     )
     return run, share
 

@@ -30,6 +30,8 @@ def cap_of(level: int, line: RuleSetting) -> int:
 
 def contacts(bouts: tuple[Bout, ...]) -> int:
     """Return the ground contacts of some bouts, judged by the main option."""
+    if not any(jumps(bout.movement) for bout in bouts):
+        return 0
     total = Fraction(0)
     for kind, count in alike(bouts).items():
         if jumps(kind.movement):

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from itertools import pairwise
 
 from grike.core.movement import Family, Movement, Pace
-from grike.core.rules.base import Finding, Rule, aimed, missed, setting
+from grike.core.rules.base import Finding, Reach, Rule, aimed, missed, setting
 from grike.core.rules.facts import ClassFacts, Facts, Station, here
 from grike.core.sheet import Mode, RuleSetting
 
@@ -152,6 +152,7 @@ C8 = Rule(
     _check_c8,
     held_by="ordering",
     numbers={"kit_changes": "changes of kit", "ups_and_downs": "changes standing to floor"},
+    reach=Reach.CLASS,
 )
 C7 = Rule(
     "C7",
@@ -163,6 +164,7 @@ C7 = Rule(
     _check_c7,
     held_by="ordering",
     numbers={"most": "neighbours that may be alike (%)"},
+    reach=Reach.CLASS,
 )
 C13 = Rule(
     "C13",
@@ -174,6 +176,7 @@ C13 = Rule(
     _check_c13,
     held_by="ordering",
     numbers={"run": "fast movements in a row"},
+    reach=Reach.CLASS,
 )
 C14 = Rule(
     "C14",
@@ -184,4 +187,5 @@ C14 = Rule(
     setting(Mode.AIM, 2),
     _check_c14,
     held_by="ordering",
+    reach=Reach.CLASS,
 )

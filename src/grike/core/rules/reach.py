@@ -5,7 +5,17 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from grike.core.anatomy import MAJOR_GROUPS
-from grike.core.rules.base import TWELFTHS, Finding, Key, Place, Row, Rule, row_weight, setting
+from grike.core.rules.base import (
+    TWELFTHS,
+    Finding,
+    Key,
+    Place,
+    Reach,
+    Row,
+    Rule,
+    row_weight,
+    setting,
+)
 from grike.core.rules.facts import Facts
 from grike.core.rules.scope import Scope, amount_of_group
 from grike.core.sheet import Mode, RuleSetting
@@ -72,4 +82,5 @@ W4 = Rule(
     _check_w4,
     _rows_w4,
     numbers={"days": "fewest days a week"},
+    reach=Reach.WEEK,
 )

@@ -13,6 +13,7 @@ from grike.core.rules.base import (
     Finding,
     Key,
     Place,
+    Reach,
     Row,
     Rule,
     aimed,
@@ -205,6 +206,7 @@ W5 = Rule(
     _check_w5,
     _rows_w5,
     numbers={"least": "least share of each plane (%)"},
+    reach=Reach.WEEK,
 )
 W8 = Rule(
     "W8",
@@ -217,6 +219,7 @@ W8 = Rule(
     _check_w8,
     held_by="skeleton",
     numbers={"least": "least share of strength classes (%)", "most": "most (%)"},
+    reach=Reach.WEEK,
 )
 D5 = Rule(
     "D5",
@@ -228,6 +231,7 @@ D5 = Rule(
     _check_d5,
     _rows_d5,
     numbers={"most": "uses a week"},
+    reach=Reach.WEEK,
 )
 D6 = Rule(
     "D6",
@@ -238,4 +242,5 @@ D6 = Rule(
     setting(Mode.MUST, 12),
     _check_d6,
     _rows_d6,
+    reach=Reach.CLASS,
 )

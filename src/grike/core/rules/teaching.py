@@ -7,9 +7,8 @@ from collections.abc import Iterator
 from grike.core.bouts import Bout
 from grike.core.clock import CueKind
 from grike.core.design import Purpose
-from grike.core.expansion import steps
 from grike.core.movement import Movement
-from grike.core.rules.base import Finding, Row, Rule, aimed, row_weight, setting
+from grike.core.rules.base import Finding, Reach, Row, Rule, aimed, row_weight, setting
 from grike.core.rules.facts import ClassFacts, Facts, here
 from grike.core.rules.scope import Scope
 from grike.core.sheet import Mode, RuleSetting
@@ -20,9 +19,8 @@ BREATHER_REST_SECONDS = 30
 
 def _check_d8(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     most = line.whole("most")
-    first = min(facts.weeks, default=0)
     for member in facts.classes:
-        if member.slot.week == first:
+        if member.slot.week == facts.first_week:
             continue
         new = {m.id: (b, p, m) for b, p, m in member.work_movements() if member.is_new(m)}
         if len(new) > most:
@@ -55,7 +53,7 @@ def _rows_d8(scope: Scope, line: RuleSetting) -> Iterator[Row]:
 def waived(member: ClassFacts, block: int) -> bool:
     """Return whether the rests of a block are at least half of its work."""
     worked = rested = 0
-    for step in steps(member.design, member.library):
+    for step in member.steps:
         if step.block != block:
             continue
         if isinstance(step, Bout):
@@ -146,6 +144,7 @@ D8 = Rule(
     _check_d8,
     _rows_d8,
     numbers={"most": "new movements a class"},
+    reach=Reach.CLASS,
 )
 C11 = Rule(
     "C11",
@@ -159,6 +158,7 @@ C11 = Rule(
     _rows_c11,
     held_by="skeleton and selection",
     numbers={"minutes": "minutes without a breather"},
+    reach=Reach.CLASS,
 )
 C12 = Rule(
     "C12",
@@ -169,4 +169,5 @@ C12 = Rule(
     setting(Mode.MUST, 1),
     _check_c12,
     held_by="pool",
+    reach=Reach.CLASS,
 )

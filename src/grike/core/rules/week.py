@@ -10,6 +10,7 @@ from grike.core.rules.base import (
     TWELFTHS,
     Finding,
     Place,
+    Reach,
     Row,
     Rule,
     missed,
@@ -149,6 +150,7 @@ W1 = Rule(
         "most": "most sets a week",
         "most_percent": "or this share of the week's sets, if that is more (%)",
     },
+    reach=Reach.WEEK,
 )
 W1B = Rule(
     "W1b",
@@ -160,4 +162,5 @@ W1B = Rule(
     _check_majors,
     _rows_majors,
     numbers={"least": "fewest sets a week"},
+    reach=Reach.WEEK,
 )
