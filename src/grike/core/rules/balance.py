@@ -8,11 +8,13 @@ from fractions import Fraction
 from grike.core.anatomy import PULL, PUSH, Face, Muscle, Region, on_face
 from grike.core.rules.base import (
     TWELFTHS,
+    About,
     Finding,
     Place,
     Reach,
     Row,
     Rule,
+    aimed,
     missed,
     plain,
     row_weight,
@@ -49,7 +51,8 @@ def _check_w2(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                     f"{plain(low)} to {plain(high)} % are wanted.",
                     f"Swap a movement in week {week + 1} towards "
                     f"{'it' if under else 'the other regions'}.",
-                    cost=line.weight * (under + over) if line.mode is Mode.AIM else 0,
+                    cost=aimed(line, under + over),
+                    about=About("region", region.value, 1 if under else -1),
                 )
 
 
@@ -125,7 +128,8 @@ def _check_w3(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                         f"There is {ratio} times as much {big[1]} as {small[1]} "
                         f"({plain(big[2](volume))} against {plain(small[2](volume))} sets).",
                         f"Swap a movement in week {week + 1} for one of {small[1]}.",
-                        cost=line.weight * amount if line.mode is Mode.AIM else 0,
+                        cost=aimed(line, amount),
+                        about=About("side", small[0]),
                     )
 
 

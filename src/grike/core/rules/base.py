@@ -10,7 +10,7 @@ from collections.abc import Callable, Hashable, Iterable
 from dataclasses import dataclass, field
 from enum import StrEnum
 from fractions import Fraction
-from typing import TYPE_CHECKING, TypeAlias
+from typing import TYPE_CHECKING, NamedTuple, TypeAlias
 
 from grike.core.sheet import Mode, RuleSetting
 
@@ -34,11 +34,20 @@ class Place:
     item: int | None = None
 
 
+class About(NamedTuple):
+    """What a finding is about: the kind of thing, its id, and the direction that mends it."""
+
+    kind: str
+    id: str
+    sign: int = 1
+
+
 @dataclass(frozen=True, slots=True)
 class Finding:
     """A rule that is not kept: where, by how much, why it matters, and what would mend it.
 
-    ``cost`` is 0 for findings of must rules and for remarks.
+    ``cost`` is 0 for findings of must rules and for remarks. ``about`` says of what there is too
+    little (+1) or too much (-1), for whoever looks for a fix.
     """
 
     rule: str
@@ -48,6 +57,13 @@ class Finding:
     fix: str
     cost: int = 0
     remark: bool = False
+    about: About | None = None
+
+    @property
+    def key(self) -> tuple[object, ...]:
+        """What makes it the same finding, whatever its numbers are by now."""
+        about = (self.about.kind, self.about.id) if self.about is not None else ()
+        return (self.rule, self.remark, self.place, about)
 
 
 @dataclass(frozen=True, slots=True)

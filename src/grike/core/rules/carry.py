@@ -7,7 +7,16 @@ from fractions import Fraction
 
 from grike.core.item import Item
 from grike.core.progression import Asked, asked, progressed
-from grike.core.rules.base import Finding, Place, Rule, aimed, missed, plain, setting
+from grike.core.rules.base import (
+    About,
+    Finding,
+    Place,
+    Rule,
+    aimed,
+    missed,
+    plain,
+    setting,
+)
 from grike.core.rules.facts import ClassFacts, Facts, here
 from grike.core.rules.steps import is_lighter
 from grike.core.sheet import Mode, RuleSetting
@@ -46,6 +55,7 @@ def _check_d7(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                 f"{plain(max(Fraction(0), low))} to {plain(high)} % are wanted.",
                 "Carry a movement on and add to it." if share < low else "Swap a carried one.",
                 cost=aimed(line, off),
+                about=About("carried", "share", 1 if share < low else -1),
             )
 
 

@@ -14,6 +14,7 @@ from grike.core.focus import FOCUS_NAMES, Focus, on_focus
 from grike.core.kit import KIT_NAMES
 from grike.core.movement import Movement
 from grike.core.rules.base import (
+    About,
     Finding,
     Key,
     Reach,
@@ -51,6 +52,7 @@ def _check_c1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                 f"{plain(line.numbers['share'])} % are the least.",
                 "Swap a movement off the focus for one on it.",
                 cost=aimed(line, missed(line.numbers["share"] - share)),
+                about=About("focus", member.design.focus.value),
             )
 
 
@@ -78,6 +80,7 @@ def _whole_body(member: ClassFacts, volume: Volume, line: RuleSetting) -> Iterat
                 f"sets; {plain(line.numbers['whole'])} % are the least.",
                 f"Swap a movement for one of the {region.value} body.",
                 cost=aimed(line, missed(line.numbers["whole"] - share)),
+                about=About("region", region.value),
             )
 
 
@@ -120,6 +123,7 @@ def _check_c2(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                 f"The class runs {clock_text(over)} over its slot.",
                 "Take out a movement or a round, or shorten the rests.",
                 cost=aimed(line, over),
+                about=About("time", "class", -1),
             )
         elif -over > line.numbers["under_seconds"]:
             yield Finding(
@@ -129,6 +133,7 @@ def _check_c2(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                 f"The class ends {clock_text(-over)} before its slot does.",
                 "Lengthen the cool-down or add a movement.",
                 remark=True,
+                about=About("time", "class"),
             )
 
 
@@ -191,6 +196,7 @@ def _check_c4(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                 f"{name}: the {side} side does {amount} more.",
                 "Give both sides the same: left then right, or an even number of rounds.",
                 cost=aimed(line, max(abs(seconds), abs(reps))),
+                about=About("movement", movement_id),
             )
 
 
@@ -238,6 +244,7 @@ def _check_c10(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                     f"The {part} does not {verb}: {', '.join(lacking)}.",
                     f"Add a {part} movement for {lacking[0]}.",
                     cost=aimed(line, len(lacking)),
+                    about=About(part, ",".join(m.value for m in groups if m not in have)),
                 )
 
 

@@ -9,7 +9,17 @@ from grike.core.anatomy import FACTS, Muscle
 from grike.core.focus import Focus
 from grike.core.format import FORMAT_NAMES
 from grike.core.kit import KIT_NAMES
-from grike.core.rules.base import Finding, Key, Place, Row, Rule, row_weight, setting
+from grike.core.rules.base import (
+    About,
+    Finding,
+    Key,
+    Place,
+    Row,
+    Rule,
+    aimed,
+    row_weight,
+    setting,
+)
 from grike.core.rules.facts import MAIN_SHARE, Facts
 from grike.core.rules.scope import Bay, FixedClass, Scope
 from grike.core.series import Slot
@@ -38,7 +48,8 @@ def _check_d1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                     f"{name}: main focus on {before.slot.label} and again on {after.slot.label}, "
                     f"less than {line.whole('hours')} hours later.",
                     f"Swap a movement for the {name.lower()} in one of the two classes.",
-                    cost=line.weight if line.mode is Mode.AIM else 0,
+                    cost=aimed(line, 1),
+                    about=About("muscle", muscle.value, -1),
                 )
 
 

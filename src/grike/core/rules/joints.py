@@ -8,6 +8,7 @@ from fractions import Fraction
 from grike.core.movement import Joint, Movement
 from grike.core.rules.base import (
     TWELFTHS,
+    About,
     Finding,
     Reach,
     Row,
@@ -106,6 +107,7 @@ def _check_share_of(rule: str, joint: Joint) -> Callable[[Facts, RuleSetting], I
                     f"{plain(most)} % are wanted at most.",
                     f"Swap a movement for one that spares the {name}s.",
                     cost=aimed(line, over),
+                    about=About("joint", joint.value, -1),
                 )
 
     return check

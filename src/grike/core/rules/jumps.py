@@ -8,7 +8,17 @@ from itertools import pairwise
 
 from grike.core.bouts import Bout
 from grike.core.movement import Movement
-from grike.core.rules.base import Finding, Key, Place, Row, Rule, aimed, row_weight, setting
+from grike.core.rules.base import (
+    About,
+    Finding,
+    Key,
+    Place,
+    Row,
+    Rule,
+    aimed,
+    row_weight,
+    setting,
+)
 from grike.core.rules.facts import ClassFacts, Facts, here
 from grike.core.rules.scope import Scope
 from grike.core.sheet import Mode, RuleSetting
@@ -55,6 +65,7 @@ def _check_w6(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                 f"Jumps on {before.slot.label} and on {after.slot.label}, without a day between.",
                 "Swap the jumps of one of the two classes for their low-impact options.",
                 cost=aimed(line, 1),
+                about=About("jump", "day", -1),
             )
     for week, members in facts.weeks.items():
         total = 0
@@ -75,6 +86,7 @@ def _too_many(line: RuleSetting, place: Place, count: int, cap: int, name: str) 
         f"{count} ground contacts in {name}; {cap} are the most at this level.",
         "Shorten the jumps, or swap one for its low-impact option.",
         cost=aimed(line, -(-(count - cap) // 10)),
+        about=About("jump", "contacts", -1),
     )
 
 

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from itertools import pairwise
 
 from grike.core.movement import Family, Movement, Pace
-from grike.core.rules.base import Finding, Reach, Rule, aimed, missed, setting
+from grike.core.rules.base import About, Finding, Reach, Rule, aimed, missed, setting
 from grike.core.rules.facts import ClassFacts, Facts, Station, here
 from grike.core.sheet import Mode, RuleSetting
 
@@ -54,6 +54,7 @@ def _check_c8(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                     f"{count} {name} in one pass; {line.whole(number)} are wanted at most.",
                     "Reorder the movements so that like stands beside like.",
                     cost=aimed(line, over),
+                    about=About("change", number),
                 )
 
 

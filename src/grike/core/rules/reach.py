@@ -7,12 +7,14 @@ from collections.abc import Iterator
 from grike.core.anatomy import MAJOR_GROUPS
 from grike.core.rules.base import (
     TWELFTHS,
+    About,
     Finding,
     Key,
     Place,
     Reach,
     Row,
     Rule,
+    aimed,
     row_weight,
     setting,
 )
@@ -39,7 +41,8 @@ def _check_w4(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                     f"The {group} are worked on {len(hits)} days of the week, "
                     f"at least {days} are asked.",
                     f"Add two sets for the {group} on one more day of week {week + 1}.",
-                    cost=0 if line.mode is Mode.MUST else line.weight * (days - len(hits)),
+                    cost=aimed(line, days - len(hits)),
+                    about=About("group", group),
                 )
 
 

@@ -10,6 +10,7 @@ from grike.core.anatomy import FACTS, Muscle
 from grike.core.movement import Family, Movement, Pace, Plane
 from grike.core.rules.base import (
     TWELFTHS,
+    About,
     Finding,
     Key,
     Place,
@@ -49,6 +50,7 @@ def _check_w5(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                     f"Swap a movement in week {week + 1} for one that goes "
                     f"{'sideways' if plane is Plane.FRONTAL else 'round'}.",
                     cost=aimed(line, under),
+                    about=About("plane", plane.value),
                 )
 
 
@@ -105,6 +107,7 @@ def _check_w8(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                 "wanted.",
                 f"Change a class of week {week + 1} to a format for {lacking}.",
                 cost=aimed(line, off),
+                about=About("kind", lacking),
             )
 
 
@@ -130,6 +133,7 @@ def _check_d5(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                     "wanted at most.",
                     f"Swap one of them for another family in week {week + 1}.",
                     cost=aimed(line, count - cap),
+                    about=About("family", family.value, -1),
                 )
 
 

@@ -6,7 +6,18 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from fractions import Fraction
 
-from grike.core.rules.base import Finding, Place, Row, Rule, missed, plain, row_weight, setting
+from grike.core.rules.base import (
+    About,
+    Finding,
+    Place,
+    Row,
+    Rule,
+    aimed,
+    missed,
+    plain,
+    row_weight,
+    setting,
+)
 from grike.core.rules.facts import Facts
 from grike.core.rules.scope import Scope
 from grike.core.sheet import Mode, RuleSetting
@@ -89,7 +100,8 @@ def _check_w7(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
             f"({plain(have)} a class against {plain(step.target)}).",
             f"{'Shorten' if direction == 'above' else 'Lengthen'} work or rounds in week "
             f"{step.week + 1}.",
-            cost=line.weight * missed(distance) if line.mode is Mode.AIM else 0,
+            cost=aimed(line, missed(distance)),
+            about=About("volume", "week", -1 if direction == "above" else 1),
         )
 
 

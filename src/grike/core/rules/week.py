@@ -8,11 +8,13 @@ from fractions import Fraction
 from grike.core.anatomy import FACTS, MAJOR_GROUPS, Muscle
 from grike.core.rules.base import (
     TWELFTHS,
+    About,
     Finding,
     Place,
     Reach,
     Row,
     Rule,
+    aimed,
     missed,
     plain,
     row_weight,
@@ -49,7 +51,8 @@ def _check_w1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                     f"{name} gets {plain(sets)} sets; {limit} are wanted.",
                     f"{'Add' if under else 'Replace'} a movement that works the "
                     f"{name.lower()} in week {week + 1}.",
-                    cost=line.weight * (under + over) if line.mode is Mode.AIM else 0,
+                    cost=aimed(line, under + over),
+                    about=About("muscle", muscle.value, 1 if under else -1),
                 )
 
 
@@ -119,9 +122,8 @@ def _check_majors(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                     f"The {group} get {plain(sets)} sets; "
                     f"the least is {plain(line.numbers['least'])}.",
                     f"Put a movement for the {group} into week {week + 1}.",
-                    cost=0
-                    if line.mode is Mode.MUST
-                    else line.weight * twelfths(line.numbers["least"] - sets),
+                    cost=aimed(line, twelfths(line.numbers["least"] - sets)),
+                    about=About("group", group),
                 )
 
 

@@ -1,0 +1,131 @@
+"""Fixes: concrete edits that take a finding away without breaking a must.
+
+Candidates come from what the finding is about, the likeliest first; each is put in and judged by
+the rule checks, so that what is offered works. Nothing here needs the planner.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass, replace
+from itertools import islice
+
+from grike.core.errors import GrikeError
+from grike.core.fixes.base import Edit
+from grike.core.fixes.formats import (
+    another_day,
+    another_format,
+    breathers,
+    lengths,
+    stations,
+    time_of_class,
+)
+from grike.core.fixes.frames import frame_movements
+from grike.core.fixes.items import both_sides, carries
+from grike.core.fixes.orders import reorders
+from grike.core.fixes.swaps import swaps
+from grike.core.rules import Facts, Finding, broken_musts, cost_by_rule, findings
+from grike.core.series import SeriesPlan
+
+#: So many candidates are judged at most, and so many fixes offered.
+MOST_TRIES, MOST_FIXES = 60, 3
+
+Source = Callable[[Facts, Finding], Iterator[Edit]]
+#: Where the fixes of each rule come from, in order.
+SOURCES_OF_FIXES: dict[str, tuple[Source, ...]] = {
+    "W1": (swaps,),
+    "W1b": (swaps,),
+    "W2": (swaps,),
+    "W3": (swaps,),
+    "W4": (swaps,),
+    "W5": (swaps,),
+    "W6": (swaps, another_day, lengths),
+    "W7": (lengths,),
+    "W8": (another_format,),
+    "D1": (swaps, another_day),
+    "D2": (another_format, another_day),
+    "D3": (another_day,),
+    "D4": (swaps, another_day),
+    "D5": (swaps,),
+    "D6": (swaps,),
+    "D7": (carries, swaps),
+    "D7b": (carries, swaps),
+    "D8": (swaps,),
+    "C1": (swaps,),
+    "C2": (time_of_class,),
+    "C3": (swaps,),
+    "C4": (both_sides,),
+    "C5": (reorders, swaps, breathers),
+    "C5b": (swaps,),
+    "C6": (reorders, swaps, breathers),
+    "C6b": (swaps,),
+    "C7": (reorders, swaps),
+    "C8": (reorders, swaps),
+    "C9": (stations, swaps),
+    "C10": (frame_movements,),
+    "C11": (breathers,),
+    "C12": (swaps,),
+    "C13": (reorders, swaps, breathers),
+    "C14": (reorders, swaps),
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Fix:
+    """An edit that takes a finding away. ``cost_change``: what it does to the cost of all aims."""
+
+    edit: Edit
+    cost_change: int
+    also: tuple[str, ...]
+
+    @property
+    def text(self) -> str:
+        """The edit in plain words."""
+        return self.edit.text
+
+
+def fixes(facts: Facts, finding: Finding, most: int = MOST_FIXES) -> list[Fix]:
+    """Return fixes for a finding, the one that costs least first; locked classes stay.
+
+    ``also`` holds what would be found besides. Returns an empty list where no single edit does it.
+    """
+    before = findings(facts)
+    out: list[Fix] = []
+    for source in SOURCES_OF_FIXES[finding.rule]:
+        for edit in islice(source(facts, finding), MOST_TRIES):
+            fix = _judged(facts, before, finding, edit)
+            if fix is not None:
+                out.append(fix)
+            if len(out) >= most:
+                break
+        if out:
+            break
+    return sorted(out, key=lambda fix: fix.cost_change)
+
+
+def _judged(facts: Facts, before: tuple[Finding, ...], finding: Finding, edit: Edit) -> Fix | None:
+    """Return the fix if the edit takes the finding away and breaks no must; else None."""
+    try:
+        plan = applied(facts, edit)
+        after = findings(Facts(plan, facts.library, facts.pace, before=facts))
+    except GrikeError:
+        return None
+    keys = {found.key for found in after}
+    known = {found.key for found in before}
+    if finding.key in keys or any(f.key not in known for f in broken_musts(after)):
+        return None
+    change = sum(cost_by_rule(after).values()) - sum(cost_by_rule(before).values())
+    also = tuple(found.what for found in after if found.key not in known)
+    return Fix(edit, change, also)
+
+
+def applied(facts: Facts, edit: Edit) -> SeriesPlan:
+    """Return the plan with an edit put in."""
+    plan = facts.plan
+    for planned in plan.classes:
+        if planned.slot.index in edit.designs:
+            plan = plan.with_class(replace(planned, design=edit.designs[planned.slot.index]))
+    return plan
+
+
+__all__ = ["Edit", "Fix", "applied", "fixes"]

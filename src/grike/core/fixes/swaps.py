@@ -1,0 +1,120 @@
+"""Swaps that mend a finding: out with what there is too much of, in with what is lacking."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from grike.core.anatomy import MAJOR_GROUPS, PULL, PUSH, Face, Muscle, on_face
+from grike.core.editing import swapped
+from grike.core.fixes.base import Edit, classes_of
+from grike.core.focus import Focus, on_focus
+from grike.core.movement import Joint, Movement, Role
+from grike.core.rules import Facts, Finding
+from grike.core.rules.base import About
+from grike.core.rules.facts import ClassFacts
+from grike.core.rules.jumps import jumps
+from grike.core.rules.order import demanding
+from grike.core.rules.teaching import ways_out_missing
+from grike.core.volume import muscle_shares, region_shares
+
+SIDES_OF_THE_BODY = {
+    "push": PUSH,
+    "pull": PULL,
+    "front": on_face(Face.FRONT),
+    "back": on_face(Face.BACK),
+}
+#: Rules whose finding names one movement, though another one may go as well.
+SWAP_ANYWHERE = frozenset({"C5", "C6", "C7", "C13", "C14", "D8"})
+#: Joints that C5 and C6 are about, for swaps when no other order helps.
+JOINT_OF_RULE = {"C5": Joint.KNEE, "C6": Joint.WRIST}
+
+
+def amount(movement: Movement, about: About) -> float:
+    """Return how much a movement gives of what a finding is about."""
+    kind, key = about.kind, about.id
+    shares = muscle_shares(movement)
+    if kind == "muscle":
+        return float(shares.get(Muscle(key), 0))
+    if kind == "group":
+        return float(sum(shares.get(m, 0) for m in MAJOR_GROUPS[key]))
+    if kind == "region":
+        return float(next((s for r, s in region_shares(movement).items() if r.value == key), 0))
+    if kind == "side" and key in SIDES_OF_THE_BODY:
+        return float(sum(share for m, share in shares.items() if m in SIDES_OF_THE_BODY[key]))
+    truths = {
+        "side": movement.knee_dominant if key == "knee" else movement.hip_dominant,
+        "plane": movement.plane.value == key,
+        "family": movement.family.value == key,
+        "joint": movement.joints.get(Joint(key), 0) > 0 if kind == "joint" else False,
+        "jump": jumps(movement),
+        "focus": False,
+    }
+    if kind == "focus":
+        return float(on_focus(movement, Focus(key)))
+    return float(truths.get(kind, False))
+
+
+def _wants(finding: Finding) -> About | None:
+    if finding.rule in JOINT_OF_RULE:
+        return About("joint", JOINT_OF_RULE[finding.rule].value, -1)
+    return finding.about
+
+
+def _free(facts: Facts, member: ClassFacts) -> list[Movement]:
+    """Return movements that level, kit and the gap of D4 let into a class, little-used first."""
+    gap = facts.sheet["D4"].whole("gap")
+    near: set[str] = set()
+    uses: dict[str, int] = {}
+    for other in facts.classes:
+        ids = other.design.movement_ids()
+        for movement_id in ids:
+            uses[movement_id] = uses.get(movement_id, 0) + 1
+        close = abs(other.slot.index - member.slot.index) <= gap
+        if close or other.slot.week == member.slot.week:
+            near.update(ids)
+    room, heads = facts.shape.room, facts.shape.heads
+    free = [
+        m
+        for m in facts.library.of_role(Role.WORK)
+        if m.id not in near
+        and m.level <= facts.shape.level
+        and m.fetched_kit <= member.design.kit
+        and not room.missing(m.kit, heads)
+        and not ways_out_missing(m)
+    ]
+    return sorted(free, key=lambda m: (not m.foundation, uses.get(m.id, 0), m.id))
+
+
+def swaps(facts: Facts, finding: Finding) -> Iterator[Edit]:
+    """Yield swaps, those that change most of what the finding is about first."""
+    about = _wants(finding)
+    ranked: list[tuple[float, int, int, int, int, Movement]] = []
+    for member in classes_of(facts, finding):
+        free = _free(facts, member)
+        for block, place, now in member.work_movements():
+            here = (finding.place.block, finding.place.item)
+            elsewhere = None not in here and here != (block, place)
+            if elsewhere and finding.rule not in SWAP_ANYWHERE:
+                continue
+            for number, movement in enumerate(free):
+                gain = 0.0
+                if about is not None:
+                    gain = about.sign * (amount(movement, about) - amount(now, about))
+                    if gain <= 0:
+                        continue
+                if demanding(movement) and finding.rule == "C14":
+                    continue
+                alike = len(set(now.targets) & set(movement.targets)) / 4
+                alike += (now.position is movement.position) / 4 + (now.sides is movement.sides) / 4
+                if finding.rule == "C7":
+                    alike = -alike
+                rank = -(gain + alike)
+                ranked.append((rank, number, member.slot.index, block, place, movement))
+    ranked.sort(key=lambda entry: entry[:5])
+    by_slot = {member.slot.index: member for member in facts.classes}
+    for _, _, slot, block, place, movement in ranked:
+        member = by_slot[slot]
+        now = facts.library[member.design.blocks[block].items[place].movement_id]
+        design = swapped(member.design, block, place, movement.id, facts.library)
+        text = f"Swap {now.name} for {movement.name}, {member.slot.label}"
+        yield Edit(text, {slot: design})

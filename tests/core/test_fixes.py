@@ -1,0 +1,214 @@
+"""Fixes: what is offered takes its own finding away and breaks no must, for every rule."""
+
+from __future__ import annotations
+
+import random
+import unittest
+from collections.abc import Callable
+from dataclasses import fields, replace
+
+from grike.core.design import ClassDesign, Purpose
+from grike.core.editing import swapped, work_blocks
+from grike.core.errors import InvalidInput
+from grike.core.fixes import Fix, applied, fixes
+from grike.core.fixes.base import with_block, with_item
+from grike.core.format import TimedCircuit
+from grike.core.item import Handling, Item
+from grike.core.kit import Kit, Room
+from grike.core.movement import Library, Role
+from grike.core.rules import CATALOGUE, Facts, Finding, broken_musts, findings
+from grike.core.series import SeriesPlan
+from grike.core.sheet import Mode
+from tests.core.test_planner import LIBRARY, made, two_weeks
+
+WORK = [movement.id for movement in LIBRARY.of_role(Role.WORK)]
+
+
+def base() -> SeriesPlan:
+    return made(two_weeks())
+
+
+def changed(plan: SeriesPlan, slot: int, design: ClassDesign) -> SeriesPlan:
+    return plan.with_class(replace(plan.classes[slot], design=design))
+
+
+def any_edit(plan: SeriesPlan, rng: random.Random) -> SeriesPlan:
+    """Return the plan with one careless edit: a swap, a day copied, a lever, another order."""
+    slot = rng.randrange(len(plan.classes))
+    design = plan.classes[slot].design
+    block = rng.choice(work_blocks(design))
+    inside = design.blocks[block]
+    kind = rng.randrange(6)
+    if kind < 3:
+        place = rng.randrange(len(inside.items))
+        return changed(plan, slot, swapped(design, block, place, rng.choice(WORK), LIBRARY))
+    if kind == 3:
+        return changed(plan, rng.randrange(len(plan.classes)), design)
+    if kind == 4:
+        names = [f.name for f in fields(inside.format) if f.type == "int"]
+        name = rng.choice(names)
+        more = max(1, getattr(inside.format, name) + rng.choice((-10, -1, 1, 10)))
+        try:
+            fmt = replace(inside.format, **{name: more})
+        except InvalidInput:
+            return plan
+        return changed(plan, slot, with_block(design, block, replace(inside, format=fmt)))
+    items = list(inside.items)
+    rng.shuffle(items)
+    return changed(plan, slot, with_block(design, block, replace(inside, items=tuple(items))))
+
+
+class EveryRule(unittest.TestCase):
+    def judged(self, facts: Facts, finding: Finding) -> list[Fix]:
+        """Return the fixes of a finding after holding each against fresh facts."""
+        known = {found.key for found in findings(facts)}
+        offered = fixes(facts, finding)
+        for fix in offered:
+            after = findings(Facts(applied(facts, fix.edit), facts.library))
+            self.assertNotIn(finding.key, {found.key for found in after}, fix.text)
+            new = [found for found in broken_musts(after) if found.key not in known]
+            self.assertEqual(new, [], fix.text)
+            self.assertTrue(fix.text)
+        return offered
+
+    def test_careless_edits_are_mended(self) -> None:
+        """Whatever is edited, an offered fix mends it; so for every rule that an edit can break."""
+        rng = random.Random(5)
+        mended: set[str] = set()
+        wanted = {rule.id for rule in CATALOGUE} - SPECIAL.keys()
+        for _ in range(400):
+            plan = base()
+            for _ in range(rng.randrange(1, 4)):
+                plan = any_edit(plan, rng)
+            facts = Facts(plan, LIBRARY)
+            for finding in findings(facts):
+                if finding.rule not in mended and self.judged(facts, finding):
+                    mended.add(finding.rule)
+            if wanted <= mended:
+                break
+        self.assertEqual(wanted - mended, set())
+
+    def test_what_takes_more_than_an_edit(self) -> None:
+        """Rules that a careless edit seldom breaks are broken on purpose, and mended."""
+        for rule, broken in SPECIAL.items():
+            with self.subTest(rule):
+                plan, library = broken()
+                facts = Facts(plan, library)
+                own = [found for found in findings(facts) if found.rule == rule]
+                self.assertTrue(own)
+                self.assertTrue(any(self.judged(facts, finding) for finding in own))
+
+    def test_locked_classes_are_not_touched(self) -> None:
+        """A finding in a locked class has no fix in it."""
+        plan, library = SPECIAL["C4"]()
+        locked = replace(plan.classes[0], locked=True)
+        facts = Facts(plan.with_class(locked), library)
+        (finding,) = [found for found in findings(facts) if found.rule == "C4"]
+        self.assertEqual(fixes(facts, finding), [])
+
+    def test_remarks_are_mended_too(self) -> None:
+        """A class that ends early is lengthened to within its slot."""
+        plan = base()
+        design = replace(plan.classes[0].design, slot_seconds=2700 + 150)
+        facts = Facts(changed(plan, 0, design), LIBRARY)
+        early = next(found for found in findings(facts) if found.rule == "C2" and found.remark)
+        self.assertTrue(self.judged(facts, early))
+
+
+Broken = tuple[SeriesPlan, Library]
+
+
+def _first_work(plan: SeriesPlan, slot: int) -> tuple[ClassDesign, int]:
+    design = plan.classes[slot].design
+    return design, work_blocks(design)[0]
+
+
+def _one_side_only() -> Broken:
+    plan = base()
+    design, block = _first_work(plan, 0)
+    own = next(m.id for m in LIBRARY.of_role(Role.WORK) if m.one_sided and not m.fetched_kit)
+    return changed(plan, 0, with_item(design, block, 0, Item(own, Handling.LEFT))), LIBRARY
+
+
+def _owned() -> Broken:
+    plan = base()
+    movement = LIBRARY[plan.classes[0].design.movement_ids()[0]]
+    owned = {movement.family.value: (plan.classes[0].slot.weekday + 1) % 7}
+    return replace(plan, sheet=replace(plan.sheet, owned=owned)), LIBRARY
+
+
+def _nothing_carried() -> Broken:
+    plan = base()
+    sheet = plan.sheet.with_line("D7", mode=Mode.AIM, numbers={"share": 4, "within": 3})
+    return replace(plan, sheet=sheet), LIBRARY
+
+
+def _carried_without_progress() -> Broken:
+    plan = base()
+    design, block = _first_work(plan, 4)
+    item = replace(design.blocks[block].items[0], carried=True)
+    return changed(plan, 4, with_item(design, block, 0, item)), LIBRARY
+
+
+def _no_breather() -> Broken:
+    plan = base()
+    sheet = plan.sheet.with_line("C11", numbers={"minutes": 5})
+    for planned in plan.classes:
+        for block in work_blocks(planned.design):
+            inside = planned.design.blocks[block]
+            if isinstance(inside.format, TimedCircuit):
+                fmt = replace(inside.format, rest_seconds=5, round_rest_seconds=20)
+                design = with_block(planned.design, block, replace(inside, format=fmt))
+                return replace(changed(plan, planned.slot.index, design), sheet=sheet), LIBRARY
+    raise AssertionError("the plan holds no circuit")
+
+
+def _no_easier_option() -> Broken:
+    plan = base()
+    first = plan.classes[0].design.movement_ids()[0]
+    every = [replace(m, easier=None) if m.id == first else m for m in LIBRARY]
+    return plan, Library(every, "without")
+
+
+def _three_mats() -> Broken:
+    plan = base()
+    kit = {**plan.shape.room.kit, Kit.MAT: 3}
+    room = Room("Hall", kit, 20)
+    return replace(plan, shape=replace(plan.shape, room=room)), LIBRARY
+
+
+def _tight(rule: str, **numbers: int) -> Callable[[], Broken]:
+    def broken() -> Broken:
+        plan = base()
+        for percent in range(50, -1, -2):
+            given = dict.fromkeys(numbers, percent)
+            sheet = plan.sheet.with_line(rule, numbers=given)
+            facts = Facts(replace(plan, sheet=sheet), LIBRARY)
+            if any(found.rule == rule for found in findings(facts)):
+                return facts.plan, LIBRARY
+        raise AssertionError(f"{rule} cannot be broken")
+
+    return broken
+
+
+def _bare_warm_up() -> Broken:
+    plan = base()
+    design = plan.classes[0].design
+    number = next(n for n, b in enumerate(design.blocks) if b.purpose is Purpose.WARM_UP)
+    few = replace(design.blocks[number], items=design.blocks[number].items[:1])
+    return changed(plan, 0, with_block(design, number, few)), LIBRARY
+
+
+SPECIAL: dict[str, Callable[[], Broken]] = {
+    "C4": _one_side_only,
+    "C5b": _tight("C5b", share=0),
+    "C6b": _tight("C6b", share=0),
+    "C7": _tight("C7", most=0),
+    "C9": _three_mats,
+    "C10": _bare_warm_up,
+    "C11": _no_breather,
+    "C12": _no_easier_option,
+    "D6": _owned,
+    "D7": _nothing_carried,
+    "D7b": _carried_without_progress,
+}
