@@ -119,7 +119,7 @@ def class_detail(
         real=[_cue(cue) for cue in clock.real],
         blocks=_blocks(member, clock),
         volume=body_volume(member.volume, facts.sheet, band=False),
-        findings=[finding_model(f) for f in found if f.place.slot == slot.index],
+        findings=[finding_model(f, n) for n, f in enumerate(found) if f.place.slot == slot.index],
         left=_side(member.ledger.left),
         right=_side(member.ledger.right),
         sessions=[

@@ -1,4 +1,4 @@
-"""The vocabulary, the movements and the rooms."""
+"""The vocabulary and the rooms."""
 
 from __future__ import annotations
 
@@ -6,10 +6,8 @@ from fastapi import APIRouter
 
 from grike.api.schemas import (
     Catalogue,
-    MovementModel,
     MuscleModel,
     Named,
-    OptionModel,
     RuleLine,
     RuleNumber,
     StoredRoom,
@@ -20,7 +18,6 @@ from grike.core.codec import room_to
 from grike.core.focus import FOCUS_NAMES
 from grike.core.format import FORMAT_NAMES
 from grike.core.kit import KIT_NAMES
-from grike.core.movement import Movement, Option
 from grike.core.rules import CATALOGUE, Rule
 from grike.core.sources import SOURCES
 from grike.store import rooms
@@ -48,40 +45,6 @@ def _rule(rule: Rule) -> RuleLine:
     )
 
 
-def _option(option: Option | None) -> OptionModel | None:
-    if option is None:
-        return None
-    return OptionModel(how=option.how, by=option.by, movement=option.movement_id)
-
-
-def _movement(movement: Movement) -> MovementModel:
-    return MovementModel(
-        id=movement.id,
-        name=movement.name,
-        family=movement.family,
-        role=movement.role,
-        targets=list(movement.targets),
-        assists=list(movement.assists),
-        sides=movement.sides,
-        position=movement.position,
-        pace=movement.pace,
-        plane=movement.plane,
-        level=movement.level,
-        impact=movement.impact,
-        kit=list(movement.kit),
-        easier=_option(movement.easier),
-        harder=_option(movement.harder),
-        low_impact=_option(movement.low_impact),
-        stand_in=movement.stand_in.how if movement.stand_in else None,
-        relief={joint.value: text for joint, text in movement.relief.items()},
-        cues=list(movement.cues),
-        faults=list(movement.faults),
-        care=movement.care,
-        placing=movement.placing,
-        show_from=movement.show_from,
-    )
-
-
 @router.get("/catalogue")
 def catalogue(_: SignedIn) -> Catalogue:
     """Return rules, muscles, kit, focuses and formats."""
@@ -94,13 +57,6 @@ def catalogue(_: SignedIn) -> Catalogue:
         focuses=[Named(id=focus, name=name) for focus, name in FOCUS_NAMES.items()],
         formats=[Named(id=kind, name=name) for kind, name in FORMAT_NAMES.items()],
     )
-
-
-@router.get("/movements")
-def movements(_: SignedIn, state: StateOf) -> list[MovementModel]:
-    """Return the movement library."""
-    with state.database.transaction() as connection:
-        return [_movement(movement) for movement in state.library(connection)]
 
 
 @router.get("/rooms")

@@ -88,42 +88,6 @@ class Catalogue(Model):
     formats: list[Named]
 
 
-class OptionModel(Model):
-    """Another way to do a movement."""
-
-    how: str
-    by: str
-    movement: str | None
-
-
-class MovementModel(Model):
-    """A movement with what a page shows of it."""
-
-    id: str
-    name: str
-    family: str
-    role: str
-    targets: list[str]
-    assists: list[str]
-    sides: str
-    position: str
-    pace: str
-    plane: str
-    level: int
-    impact: int
-    kit: list[str]
-    easier: OptionModel | None
-    harder: OptionModel | None
-    low_impact: OptionModel | None
-    stand_in: str | None
-    relief: dict[str, str]
-    cues: list[str]
-    faults: list[str]
-    care: str
-    placing: str
-    show_from: str
-
-
 class RuleChange(Model):
     """A line of the rule sheet as a director sets it."""
 
@@ -202,9 +166,18 @@ class StepModel(Model):
     high: float | None
 
 
-class FindingModel(Model):
-    """A rule that is not kept."""
+class FixModel(Model):
+    """An edit that takes a finding away; ``also`` is what would be found besides."""
 
+    text: str
+    cost_change: int
+    also: list[str]
+
+
+class FindingModel(Model):
+    """A rule that is not kept; ``number`` is its place among all findings of this version."""
+
+    number: int
     rule: str
     title: str
     mode: Literal["must", "aim", "remark"]
@@ -380,6 +353,12 @@ class Write(Model):
     """A write names the version that it was made against."""
 
     version: int
+
+
+class FixRequest(Write):
+    """Which of the fixes that were shown is wanted."""
+
+    choice: int = Field(0, ge=0, le=9)
 
 
 class SwapRequest(Write):

@@ -13,7 +13,7 @@ from starlette.responses import Response
 
 from grike.core.movement import Library
 from grike.core.rules import Facts, Finding, findings
-from grike.exchange.library import library_from
+from grike.exchange.library import library_of
 from grike.store import library as stored_library
 from grike.store import series
 from grike.store.connection import Connection, Database
@@ -63,8 +63,8 @@ class State:
         state = stored_library.state(connection)
         if self._library is None or self._library[0] != state:
             version = f"{self.config.library_version}-{state}"
-            document = {"version": version, "movements": stored_library.entries(connection)}
-            self._library = (state, library_from(document))
+            library = library_of(stored_library.entries(connection), version)
+            self._library = (state, library)
         return self._library[1]
 
     def series(self, connection: Connection, series_id: int) -> HeldSeries:

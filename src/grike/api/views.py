@@ -68,11 +68,12 @@ def kit_name(kit: Iterable[Kit]) -> str:
     return text[0].upper() + text[1:]
 
 
-def finding_model(finding: Finding) -> FindingModel:
+def finding_model(finding: Finding, number: int) -> FindingModel:
     """Return a finding for a page."""
     rule, place = BY_ID[finding.rule], finding.place
     return FindingModel.model_validate(
         {
+            "number": number,
             "rule": finding.rule,
             "title": rule.title,
             "mode": "remark" if finding.remark else finding.mode.value,
@@ -166,7 +167,7 @@ def board(
         volume=body_volume(whole, sheet, band=False),
         steps=_steps(facts),
         yardstick=sheet.yardstick,
-        findings=[finding_model(finding) for finding in found],
+        findings=[finding_model(finding, number) for number, finding in enumerate(found)],
         cost=sum(cost_by_rule(found).values()),
         rules_kept=len([rule for rule in on if rule not in broken]),
         rules_on=len(on),

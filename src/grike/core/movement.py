@@ -153,6 +153,7 @@ class Movement:
     """One movement with its muscles, demands, options and teaching notes.
 
     Targets count as one set, assisting muscles as half a set. ``seconds_per_rep`` counts one side.
+    A retired movement is no longer offered, and stays for the plans that use it.
     Two movements are the same when they are the same object; their ids tell them apart.
     """
 
@@ -190,6 +191,7 @@ class Movement:
     cues: tuple[str, ...] = ()
     faults: tuple[str, ...] = ()
     care: str = ""
+    retired: bool = False
 
     def __post_init__(self) -> None:
         if self.seconds_per_rep <= 0:
@@ -255,5 +257,5 @@ class Library:
             ) from None
 
     def of_role(self, role: Role) -> list[Movement]:
-        """Return the movements of one role, in library order."""
-        return [movement for movement in self if movement.role is role]
+        """Return the movements of one role that are offered, in library order."""
+        return [movement for movement in self if movement.role is role and not movement.retired]

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from functools import lru_cache
 from typing import Any
 
@@ -85,23 +85,62 @@ def movement_from(data: Mapping[str, Any], names: Mapping[str, str]) -> Movement
         cues=tuple(data["cues"]),
         faults=tuple(data["faults"]),
         care=data["care"],
+        retired=data.get("retired", False),
     )
 
 
 def library_from(document: Any) -> Library:
     """Return the library that a document describes. Raises InvalidInput for any fault in it."""
     data = conforming(document, "movements")
+    return library_of(data["movements"], data["version"])
+
+
+def library_of(entries: Sequence[Mapping[str, Any]], version: str) -> Library:
+    """Return the library of entries whose shape is known to be right.
+
+    Raises InvalidInput for ids or names that stand twice, options that are not there, and chains
+    that come back to where they began.
+    """
     names: dict[str, str] = {}
-    for number, entry in enumerate(data["movements"]):
-        taken = {name.casefold() for name in names.values()}
-        if entry["id"] in names or entry["name"].casefold() in taken:
+    taken: set[str] = set()
+    for number, entry in enumerate(entries):
+        name = entry["name"].casefold()
+        if entry["id"] in names or name in taken:
             raise InvalidInput(
                 f"'{entry['name']}' stands in the library twice.",
                 fix="Give each movement an id and a name of its own.",
                 place=f"movements[{number}]",
             )
         names[entry["id"]] = entry["name"]
-    return Library([movement_from(e, names) for e in data["movements"]], data["version"])
+        taken.add(name)
+    library = Library([_placed(entry, names) for entry in entries], version)
+    _require_chains_end(library)
+    return library
+
+
+def _placed(entry: Mapping[str, Any], names: Mapping[str, str]) -> Movement:
+    """Return one movement; what is wrong with it is told with its name."""
+    try:
+        return movement_from(entry, names)
+    except InvalidInput as error:
+        raise InvalidInput(
+            f"{entry['name']}: {error.what}", error.why, error.fix, place=entry["id"]
+        ) from None
+
+
+def _require_chains_end(library: Library) -> None:
+    for start in library:
+        here, seen = start, {start.id}
+        while here.harder is not None and here.harder.movement_id is not None:
+            here = library[here.harder.movement_id]
+            if here.id in seen:
+                raise InvalidInput(
+                    f"The harder options of {start.name} come back to {here.name}.",
+                    "A chain of options has two ends.",
+                    "Choose another harder option.",
+                    place=start.id,
+                )
+            seen.add(here.id)
 
 
 def library_document() -> dict[str, Any]:

@@ -50,7 +50,20 @@ DROP_CLASS = "DELETE FROM series_class WHERE series_id = %s AND slot = %s"
 REPLACE = """
     UPDATE series SET name = %s, shape = %s, sheet = %s, yardstick = %s, version = version + 1
     WHERE id = %s"""
+USES = """
+    SELECT series_class.series_id, series_class.slot
+    FROM series_class JOIN design ON design.id = series_class.design_id
+    WHERE JSON_CONTAINS(JSON_EXTRACT(design.body, '$.blocks[*].items[*].movement'), JSON_QUOTE(%s))
+    ORDER BY series_class.series_id DESC, series_class.slot"""
 REMOVE = "DELETE FROM series WHERE id = %s"
+
+
+@dataclass(frozen=True, slots=True)
+class Use:
+    """A class of a series that holds some movement."""
+
+    series_id: int
+    slot: int
 
 
 @dataclass(frozen=True, slots=True)
@@ -218,3 +231,8 @@ def drop_class(connection: Connection, series_id: int, slot: int) -> None:
 def remove(connection: Connection, series_id: int) -> bool:
     """Remove a series; return whether it was there."""
     return connection.run(REMOVE, (series_id,)) > 0
+
+
+def uses_of(connection: Connection, movement_id: str) -> list[Use]:
+    """Return the classes whose design holds a movement, in work, warm-up or cool-down."""
+    return [Use(row["series_id"], row["slot"]) for row in connection.rows(USES, (movement_id,))]

@@ -1,8 +1,8 @@
 import { Box, Heading, Text } from '@chakra-ui/react';
 
 import { BodyColumn } from '~/features/board';
+import { Findings } from '~/features/findings';
 import type { Schemas } from '~/shared/http/client';
-import { Findings } from '~/shared/ui/Findings';
 
 /** What the class does as a whole: findings, both sides, the body. */
 export function ClassSummary({ detail }: { detail: Schemas['ClassDetail'] }) {
@@ -15,7 +15,7 @@ export function ClassSummary({ detail }: { detail: Schemas['ClassDetail'] }) {
       <Heading as="h2" size="sm">
         Findings
       </Heading>
-      <Findings findings={detail.findings} />
+      <Findings series={detail.series} version={detail.version} findings={detail.findings} />
       <Text my="2">
         Left and right:{' '}
         {detail.left.seconds === detail.right.seconds && detail.left.reps === detail.right.reps

@@ -13,7 +13,7 @@ import { LensPicker } from './LensPicker';
 import { VolumeSteps } from './VolumeSteps';
 import { useIsDirector } from '~/features/signin';
 import type { Schemas } from '~/shared/http/client';
-import { Findings } from '~/shared/ui/Findings';
+import { Findings } from '~/features/findings';
 import { Trouble, Waiting } from '~/shared/ui/States';
 import { UndoRedo } from '~/shared/ui/UndoRedo';
 
@@ -50,7 +50,7 @@ function LoadedBoard({ board }: { board: Schemas['Board'] }) {
         {volume ? <BodyColumn volume={volume} title={title} /> : <Text color="soft">No classes in this week yet.</Text>}
         {volume && <Balance volume={volume} />}
         <Box mt="2" pt="2" borderTop="1px solid" borderColor="line">
-          {board.classes.length > 0 && <Findings findings={shown} />}
+          {board.classes.length > 0 && <Findings series={board.id} version={board.version} findings={shown} />}
         </Box>
       </Box>
     </Flex>

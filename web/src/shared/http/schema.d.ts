@@ -332,6 +332,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/series/{series_id}/findings/{number}/fix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fix Finding
+         * @description Put a fix in: the one that was shown at that place of the list.
+         */
+        post: operations["fix_finding"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{series_id}/findings/{number}/fixes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Fixes
+         * @description Return the edits that take a finding away without breaking a must, the cheapest first.
+         */
+        get: operations["get_fixes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/series/{series_id}/redo": {
         parameters: {
             query?: never;
@@ -774,7 +814,7 @@ export interface components {
         };
         /**
          * FindingModel
-         * @description A rule that is not kept.
+         * @description A rule that is not kept; ``number`` is its place among all findings of this version.
          */
         FindingModel: {
             /** Block */
@@ -790,6 +830,8 @@ export interface components {
              * @enum {string}
              */
             mode: "must" | "aim" | "remark";
+            /** Number */
+            number: number;
             /** Reason */
             reason: string;
             /** Rule */
@@ -802,6 +844,31 @@ export interface components {
             week: number | null;
             /** What */
             what: string;
+        };
+        /**
+         * FixModel
+         * @description An edit that takes a finding away; ``also`` is what would be found besides.
+         */
+        FixModel: {
+            /** Also */
+            also: string[];
+            /** Cost Change */
+            cost_change: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * FixRequest
+         * @description Which of the fixes that were shown is wanted.
+         */
+        FixRequest: {
+            /**
+             * Choice
+             * @default 0
+             */
+            choice: number;
+            /** Version */
+            version: number;
         };
         /** HTTPValidationError */
         HTTPValidationError: {
@@ -1753,6 +1820,74 @@ export interface operations {
                     "application/json": {
                         [key: string]: unknown;
                     };
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    fix_finding: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FixRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_fixes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FixModel"][];
                 };
             };
             /** @description Validation Error */

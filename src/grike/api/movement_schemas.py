@@ -1,0 +1,101 @@
+"""What the pages of the movement library are given and send."""
+
+from __future__ import annotations
+
+import datetime as dt
+
+from grike.api.schemas import Model
+
+
+class OptionModel(Model):
+    """Another way to do a movement."""
+
+    how: str
+    by: str
+    movement: str | None
+
+
+class MovementModel(Model):
+    """A movement with what a page shows of it."""
+
+    id: str
+    name: str
+    family: str
+    role: str
+    targets: list[str]
+    assists: list[str]
+    sides: str
+    position: str
+    pace: str
+    plane: str
+    level: int
+    impact: int
+    kit: list[str]
+    joints: dict[str, int]
+    foundation: bool
+    met: float | None
+    seconds_per_rep: float
+    reps: tuple[int, int]
+    seconds: tuple[int, int]
+    prepares: list[str]
+    stretches: list[str]
+    other_names: list[str]
+    retired: bool
+    version: int
+    seated: str | None
+    easier: OptionModel | None
+    harder: OptionModel | None
+    low_impact: OptionModel | None
+    stand_in: str | None
+    relief: dict[str, str]
+    cues: list[str]
+    faults: list[str]
+    care: str
+    placing: str
+    show_from: str
+
+
+class FieldModel(Model):
+    """One field of a movement as text, as it stands in a table."""
+
+    name: str
+    meaning: str
+    text: str
+
+
+class MovementFields(Model):
+    """A movement as the fields of a form, with the version that was read."""
+
+    version: int
+    fields: list[FieldModel]
+
+
+class MovementEdit(Model):
+    """A movement as texts by field; ``version`` is left out for a new one."""
+
+    version: int | None = None
+    fields: dict[str, str]
+
+
+class RetireRequest(Model):
+    """Whether a movement is still offered."""
+
+    version: int
+    retired: bool
+
+
+class MovementUse(Model):
+    """A class that holds a movement."""
+
+    series: int
+    series_name: str
+    slot: int
+    label: str
+    date: dt.date
+
+
+class ImportResult(Model):
+    """What a table changed."""
+
+    added: int
+    changed: int

@@ -1,0 +1,225 @@
+"""The movement library: read, edited, retired, and as a table."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from fastapi import APIRouter, Body, Response
+
+from grike.api.movement_schemas import (
+    FieldModel,
+    ImportResult,
+    MovementEdit,
+    MovementFields,
+    MovementModel,
+    MovementUse,
+    OptionModel,
+    RetireRequest,
+)
+from grike.api.schemas import Changed
+from grike.api.security import Director, SignedIn, StateOf
+from grike.core.errors import Conflict, InvalidInput
+from grike.core.movement import Movement, Option
+from grike.exchange.library import library_of
+from grike.exchange.movement_csv import COLUMNS, Entry, from_csv, from_fields, to_csv, to_fields
+from grike.store import library as stored_library
+from grike.store import series
+from grike.store.connection import Connection
+
+router = APIRouter(prefix="/api/movements", tags=["movements"])
+
+
+def _option(option: Option | None) -> OptionModel | None:
+    if option is None:
+        return None
+    return OptionModel(how=option.how, by=option.by, movement=option.movement_id)
+
+
+def _movement(movement: Movement, version: int) -> MovementModel:
+    return MovementModel(
+        version=version,
+        id=movement.id,
+        name=movement.name,
+        family=movement.family,
+        role=movement.role,
+        targets=list(movement.targets),
+        assists=list(movement.assists),
+        sides=movement.sides,
+        position=movement.position,
+        pace=movement.pace,
+        plane=movement.plane,
+        level=movement.level,
+        impact=movement.impact,
+        kit=list(movement.kit),
+        joints={joint.value: load for joint, load in movement.joints.items()},
+        foundation=movement.foundation,
+        met=movement.met,
+        seconds_per_rep=movement.seconds_per_rep,
+        reps=movement.dose.reps,
+        seconds=movement.dose.seconds,
+        prepares=list(movement.prepares),
+        stretches=list(movement.stretches),
+        other_names=list(movement.other_names),
+        retired=movement.retired,
+        seated=movement.seated.how if movement.seated else None,
+        easier=_option(movement.easier),
+        harder=_option(movement.harder),
+        low_impact=_option(movement.low_impact),
+        stand_in=movement.stand_in.how if movement.stand_in else None,
+        relief={joint.value: text for joint, text in movement.relief.items()},
+        cues=list(movement.cues),
+        faults=list(movement.faults),
+        care=movement.care,
+        placing=movement.placing,
+        show_from=movement.show_from,
+    )
+
+
+@router.get("")
+def movements(_: SignedIn, state: StateOf) -> list[MovementModel]:
+    """Return the movement library."""
+    with state.database.transaction() as connection:
+        library = state.library(connection)
+        versions = {s.entry["id"]: s.version for s in stored_library.every(connection)}
+    return [_movement(movement, versions[movement.id]) for movement in library]
+
+
+@router.get("/table")
+def movement_table(_: SignedIn, state: StateOf) -> Response:
+    """Return the movements that are offered as CSV."""
+    with state.database.transaction() as connection:
+        stored = stored_library.every(connection)
+    text = to_csv(s.entry for s in stored if not s.retired)
+    headers = {"Content-Disposition": 'attachment; filename="movements.csv"'}
+    return Response(text, media_type="text/csv; charset=utf-8", headers=headers)
+
+
+@router.put("/table")
+def bring_table(
+    body: Annotated[str, Body(media_type="text/csv")], _: Director, state: StateOf
+) -> ImportResult:
+    """Take a table of movements in: new ones are added, known ones changed, none removed."""
+    rows = from_csv(body)
+    with state.database.transaction() as connection:
+        before = {s.entry["id"]: s.entry for s in stored_library.every(connection)}
+        changed = [row for row in rows if before.get(row["id"]) != row]
+        _require_sound(connection, changed)
+        stored_library.save_all(connection, changed)
+    added = sum(1 for row in changed if row["id"] not in before)
+    return ImportResult(added=added, changed=len(changed) - added)
+
+
+def _require_sound(connection: Connection, changed: list[Entry]) -> None:
+    """Raise InvalidInput unless the library is still sound with some entries changed."""
+    entries = {entry["id"]: entry for entry in stored_library.entries(connection)}
+    twice = {entry["id"] for entry in changed if sum(e["id"] == entry["id"] for e in changed) > 1}
+    if twice:
+        raise InvalidInput(
+            f"'{sorted(twice)[0]}' stands in the table twice.", fix="Keep one of the two lines."
+        )
+    entries.update({entry["id"]: entry for entry in changed})
+    library_of(list(entries.values()), "draft")
+
+
+@router.get("/blank/fields")
+def blank_fields(_: SignedIn) -> MovementFields:
+    """Return the fields of a movement that is still to be written."""
+    usual = {
+        "role": "work",
+        "sides": "two-sided",
+        "plane": "sagittal",
+        "position": "standing",
+        "pace": "controlled",
+        "impact": "0",
+        "contacts_per_rep": "0",
+        "level": "1",
+        "seconds_per_rep": "2",
+        "reps": "8-15",
+        "seconds": "30-45",
+        "foundation": "no",
+        "show_from": "side",
+    }
+    return MovementFields(version=0, fields=_fields(usual))
+
+
+def _fields(texts: dict[str, str]) -> list[FieldModel]:
+    return [FieldModel(name=c.name, meaning=c.meaning, text=texts.get(c.name, "")) for c in COLUMNS]
+
+
+@router.get("/{movement_id}/fields")
+def movement_fields(movement_id: str, _: SignedIn, state: StateOf) -> MovementFields:
+    """Return a movement as texts by field."""
+    with state.database.transaction() as connection:
+        stored = stored_library.get(connection, movement_id)
+    return MovementFields(version=stored.version, fields=_fields(to_fields(stored.entry)))
+
+
+@router.post("", status_code=201)
+def add_movement(body: MovementEdit, _: Director, state: StateOf) -> Changed:
+    """Add a movement."""
+    entry = from_fields(body.fields)
+    with state.database.transaction() as connection:
+        known = {s.entry["id"] for s in stored_library.every(connection)}
+        if entry["id"] in known:
+            raise InvalidInput(
+                f"There is a movement '{entry['id']}' already.",
+                fix="Choose another short name.",
+                fields={"id": "This is taken."},
+            )
+        _require_sound(connection, [entry])
+        stored_library.add(connection, entry)
+    return Changed(label=f"Add {entry['name']}")
+
+
+@router.put("/{movement_id}")
+def change_movement(movement_id: str, body: MovementEdit, _: Director, state: StateOf) -> Changed:
+    """Change a movement; plans that hold it follow."""
+    entry = from_fields(body.fields)
+    if entry["id"] != movement_id:
+        raise InvalidInput(
+            "The short name of a movement stays as it is.",
+            "Plans refer to it.",
+            "Change the name instead.",
+            fields={"id": f"This stays '{movement_id}'."},
+        )
+    with state.database.transaction() as connection:
+        stored_library.get(connection, movement_id)
+        _require_sound(connection, [entry])
+        stored_library.change(connection, entry, body.version or 0)
+    return Changed(label=f"Change {entry['name']}")
+
+
+@router.post("/{movement_id}/retire")
+def retire_movement(movement_id: str, body: RetireRequest, _: Director, state: StateOf) -> Changed:
+    """Offer a movement no longer, or again. Plans that hold it keep it."""
+    with state.database.transaction() as connection:
+        stored = stored_library.get(connection, movement_id)
+        if stored.retired == body.retired:
+            raise Conflict(
+                f"'{stored.entry['name']}' is {'retired' if stored.retired else 'offered'} already."
+            )
+        stored_library.retire(connection, movement_id, body.version, body.retired)
+    return Changed(label=f"{'Retire' if body.retired else 'Offer'} {stored.entry['name']}")
+
+
+@router.get("/{movement_id}/uses")
+def movement_uses(movement_id: str, _: SignedIn, state: StateOf) -> list[MovementUse]:
+    """Return the classes that hold a movement, series by series."""
+    with state.database.transaction() as connection:
+        stored_library.get(connection, movement_id)
+        found = series.uses_of(connection, movement_id)
+        plans = {use.series_id: state.series(connection, use.series_id) for use in found}
+    out: list[MovementUse] = []
+    for use in found:
+        shape = plans[use.series_id].facts.shape
+        slot = next(slot for slot in shape.slots() if slot.index == use.slot)
+        out.append(
+            MovementUse(
+                series=use.series_id,
+                series_name=shape.name,
+                slot=use.slot,
+                label=slot.label,
+                date=slot.date,
+            )
+        )
+    return out

@@ -1,0 +1,31 @@
+import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
+
+import { data, http } from '~/shared/http/client';
+
+export function fixesOptions(series: number, version: number, number: number) {
+  return queryOptions({
+    queryKey: ['series', series, 'fixes', version, number],
+    queryFn: () =>
+      data(
+        http.GET('/api/series/{series_id}/findings/{number}/fixes', {
+          params: { path: { series_id: series, number } },
+        }),
+      ),
+    staleTime: Infinity,
+  });
+}
+
+/** Put a fix in; it names the version that the page shows. */
+export function useFix(series: number, version: number) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ number, choice }: { number: number; choice: number }) =>
+      data(
+        http.POST('/api/series/{series_id}/findings/{number}/fix', {
+          params: { path: { series_id: series, number } },
+          body: { version, choice },
+        }),
+      ),
+    onSettled: () => client.invalidateQueries({ queryKey: ['series', series] }),
+  });
+}

@@ -1,0 +1,1 @@
+export { Findings } from './Findings';
