@@ -35,8 +35,8 @@ class MovementModel(Model):
     foundation: bool
     met: float | None
     seconds_per_rep: float
-    reps: tuple[int, int]
-    seconds: tuple[int, int]
+    reps: list[int]
+    seconds: list[int]
     prepares: list[str]
     stretches: list[str]
     other_names: list[str]

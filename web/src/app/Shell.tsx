@@ -51,6 +51,9 @@ function TopBar({ name, role }: { name: string; role: string }) {
       <Link asChild color="soft">
         <RouterLink to="/">Series</RouterLink>
       </Link>
+      <Link asChild color="soft">
+        <RouterLink to="/movements">Movements</RouterLink>
+      </Link>
       <Text ml="auto" color="soft">
         {name}, {role}
       </Text>

@@ -11,6 +11,7 @@ export const router = createBrowserRouter([
     HydrateFallback: () => null,
     children: [
       { index: true, lazy: async () => ({ Component: (await import('~/features/series')).SeriesPage }) },
+      { path: 'movements/:movement?', lazy: async () => ({ Component: (await import('~/features/movements')).MovementsPage }) },
       { path: 'series/new', lazy: async () => ({ Component: (await import('~/features/setup')).SetupPage }) },
       { path: 'series/:id/setup', lazy: async () => ({ Component: (await import('~/features/setup')).SetupPage }) },
       { path: 'series/:id', lazy: async () => ({ Component: (await import('~/features/board')).BoardPage }) },

@@ -79,8 +79,7 @@ def assembled(
     framer = Framer(
         work,
         problem.library,
-        shape.room,
-        shape.heads,
+        shape,
         known,
         settings.pace,
         cell.slot.index + seed,

@@ -7,7 +7,7 @@ from itertools import combinations
 
 from grike.core.focus import Focus, on_focus
 from grike.core.kit import ALWAYS_AT_HAND, Kit
-from grike.core.movement import Library, Movement, Role
+from grike.core.movement import Library, Movement, Position, Role
 from grike.core.rules.teaching import ways_out_missing
 from grike.core.series import SeriesShape, usable_kit
 
@@ -33,7 +33,8 @@ class Theme:
 def pool(shape: SeriesShape, library: Library) -> list[Movement]:
     """Return the work movements that level, room and number of people allow.
 
-    A movement that leaves somebody without a way to do it (C12) is never planned.
+    A movement that leaves somebody without a way to do it (C12) is never planned; what is done
+    sitting on a chair only for beginners, for others it is the twin of what is planned.
     """
     return [
         movement
@@ -41,7 +42,13 @@ def pool(shape: SeriesShape, library: Library) -> list[Movement]:
         if movement.level <= shape.level
         and not shape.room.missing(movement.kit, shape.heads)
         and not ways_out_missing(movement)
+        and suits_level(movement, shape.level)
     ]
+
+
+def suits_level(movement: Movement, level: int) -> bool:
+    """Return whether a movement is planned for a group: on a chair only for beginners."""
+    return level == 1 or movement.position is not Position.SEATED_CHAIR
 
 
 def themes(shape: SeriesShape, library: Library) -> tuple[Theme, ...]:

@@ -10,11 +10,12 @@ from grike.core.clock import class_clock
 from grike.core.design import Block, ClassDesign, Purpose
 from grike.core.format import Breather, Flow, Talk
 from grike.core.item import Item
-from grike.core.kit import Room
 from grike.core.movement import Family, Library, Movement, Pace, Role
 from grike.core.pace import Pace as ClassPace
+from grike.core.planner.cells import suits_level
 from grike.core.planner.variants import CLOSE_SECONDS, WELCOME_SECONDS
 from grike.core.rules.classes import most_worked
+from grike.core.series import SeriesShape
 from grike.core.volume import class_volume
 
 #: A class ends so many seconds before its slot does, so that a swap, or a movement that an edit
@@ -81,17 +82,21 @@ class Framer:
         self,
         design: ClassDesign,
         library: Library,
-        room: Room,
-        heads: int,
+        shape: SeriesShape,
         known: frozenset[str],
         pace: ClassPace,
         turn: int,
     ) -> None:
         self.design, self.library, self.known, self.pace = design, library, known, pace
         self.turn = turn
-        ready = [m for m in library if not room.missing(m.kit, heads)]
-        self.prepare = [m for m in ready if m.role is Role.WARM_UP]
-        self.stretch = [m for m in ready if m.role is Role.COOL_DOWN]
+        self.prepare, self.stretch = (
+            [
+                m
+                for m in library.of_role(role)
+                if not shape.room.missing(m.kit, shape.heads) and suits_level(m, shape.level)
+            ]
+            for role in (Role.WARM_UP, Role.COOL_DOWN)
+        )
         self.rest = 0
         self.groups = most_worked(class_volume(design, library), len(Muscle))
 

@@ -1,5 +1,6 @@
-import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Heading, Link, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
+import { Link as RouterLink } from 'react-router';
 
 import { alternativesOptions } from './api';
 import { useIsDirector } from '~/features/signin';
@@ -25,7 +26,9 @@ export function MovementPanel({ detail, block, item, busy, onSwap }: Props) {
   return (
     <Box>
       <Heading as="h2" size="md">
-        {movement.name}
+        <Link asChild color="ink" textDecoration="underline">
+          <RouterLink to={`/movements/${movement.id}`}>{movement.name}</RouterLink>
+        </Link>
       </Heading>
       <Text color="soft" fontSize="xs" mb="1">
         {movement.targets.map(name).join(', ') || movement.family.replace(/-/g, ' ')}
@@ -33,6 +36,7 @@ export function MovementPanel({ detail, block, item, busy, onSwap }: Props) {
       </Text>
       <Fact label="Easier">{option(movement.easier)}</Fact>
       <Fact label="Harder">{option(movement.harder)}</Fact>
+      {movement.seated && <Fact label="Seated">{movement.seated}</Fact>}
       {movement.low_impact && <Fact label="Low impact">{option(movement.low_impact)}</Fact>}
       <Fact label="Sides">
         {movement.sides}

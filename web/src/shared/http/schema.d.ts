@@ -57,6 +57,134 @@ export interface paths {
          */
         get: operations["movements"];
         put?: never;
+        /**
+         * Add Movement
+         * @description Add a movement.
+         */
+        post: operations["add_movement"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/movements/blank/fields": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Blank Fields
+         * @description Return the fields of a movement that is still to be written.
+         */
+        get: operations["blank_fields"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/movements/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Movement Table
+         * @description Return the movements that are offered as CSV.
+         */
+        get: operations["movement_table"];
+        /**
+         * Bring Table
+         * @description Take a table of movements in: new ones are added, known ones changed, none removed.
+         */
+        put: operations["bring_table"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/movements/{movement_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Movement
+         * @description Change a movement; plans that hold it follow.
+         */
+        put: operations["change_movement"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/movements/{movement_id}/fields": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Movement Fields
+         * @description Return a movement as texts by field.
+         */
+        get: operations["movement_fields"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/movements/{movement_id}/retire": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Retire Movement
+         * @description Offer a movement no longer, or again. Plans that hold it keep it.
+         */
+        post: operations["retire_movement"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/movements/{movement_id}/uses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Movement Uses
+         * @description Return the classes that hold a movement, series by series.
+         */
+        get: operations["movement_uses"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -813,6 +941,18 @@ export interface components {
             start: number;
         };
         /**
+         * FieldModel
+         * @description One field of a movement as text, as it stands in a table.
+         */
+        FieldModel: {
+            /** Meaning */
+            meaning: string;
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * FindingModel
          * @description A rule that is not kept; ``number`` is its place among all findings of this version.
          */
@@ -876,6 +1016,16 @@ export interface components {
             detail?: components["schemas"]["ValidationError"][];
         };
         /**
+         * ImportResult
+         * @description What a table changed.
+         */
+        ImportResult: {
+            /** Added */
+            added: number;
+            /** Changed */
+            changed: number;
+        };
+        /**
          * ItemModel
          * @description A movement in a block.
          */
@@ -923,6 +1073,28 @@ export interface components {
             role: "director" | "instructor";
         };
         /**
+         * MovementEdit
+         * @description A movement as texts by field; ``version`` is left out for a new one.
+         */
+        MovementEdit: {
+            /** Fields */
+            fields: {
+                [key: string]: string;
+            };
+            /** Version */
+            version?: number | null;
+        };
+        /**
+         * MovementFields
+         * @description A movement as the fields of a form, with the version that was read.
+         */
+        MovementFields: {
+            /** Fields */
+            fields: components["schemas"]["FieldModel"][];
+            /** Version */
+            version: number;
+        };
+        /**
          * MovementModel
          * @description A movement with what a page shows of it.
          */
@@ -938,18 +1110,28 @@ export interface components {
             family: string;
             /** Faults */
             faults: string[];
+            /** Foundation */
+            foundation: boolean;
             harder: components["schemas"]["OptionModel"] | null;
             /** Id */
             id: string;
             /** Impact */
             impact: number;
+            /** Joints */
+            joints: {
+                [key: string]: number;
+            };
             /** Kit */
             kit: string[];
             /** Level */
             level: number;
             low_impact: components["schemas"]["OptionModel"] | null;
+            /** Met */
+            met: number | null;
             /** Name */
             name: string;
+            /** Other Names */
+            other_names: string[];
             /** Pace */
             pace: string;
             /** Placing */
@@ -958,20 +1140,55 @@ export interface components {
             plane: string;
             /** Position */
             position: string;
+            /** Prepares */
+            prepares: string[];
             /** Relief */
             relief: {
                 [key: string]: string;
             };
+            /** Reps */
+            reps: number[];
+            /** Retired */
+            retired: boolean;
             /** Role */
             role: string;
+            /** Seated */
+            seated: string | null;
+            /** Seconds */
+            seconds: number[];
+            /** Seconds Per Rep */
+            seconds_per_rep: number;
             /** Show From */
             show_from: string;
             /** Sides */
             sides: string;
             /** Stand In */
             stand_in: string | null;
+            /** Stretches */
+            stretches: string[];
             /** Targets */
             targets: string[];
+            /** Version */
+            version: number;
+        };
+        /**
+         * MovementUse
+         * @description A class that holds a movement.
+         */
+        MovementUse: {
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /** Label */
+            label: string;
+            /** Series */
+            series: number;
+            /** Series Name */
+            series_name: string;
+            /** Slot */
+            slot: number;
         };
         /**
          * MuscleModel
@@ -1075,6 +1292,16 @@ export interface components {
             how: string;
             /** Movement */
             movement: string | null;
+        };
+        /**
+         * RetireRequest
+         * @description Whether a movement is still offered.
+         */
+        RetireRequest: {
+            /** Retired */
+            retired: boolean;
+            /** Version */
+            version: number;
         };
         /**
          * RoomModel
@@ -1359,6 +1586,244 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MovementModel"][];
+                };
+            };
+        };
+    };
+    add_movement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MovementEdit"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    blank_fields: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovementFields"];
+                };
+            };
+        };
+    };
+    movement_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    bring_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportResult"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    change_movement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                movement_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MovementEdit"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    movement_fields: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                movement_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovementFields"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    retire_movement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                movement_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RetireRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    movement_uses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                movement_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovementUse"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };

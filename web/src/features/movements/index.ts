@@ -1,0 +1,1 @@
+export { MovementsPage } from './MovementsPage';
