@@ -10,10 +10,12 @@ from grike.api.schemas import (
     ClassDetail,
     CueModel,
     ItemModel,
+    LoadModel,
     SessionModel,
 )
 from grike.api.views import body_volume, finding_model
 from grike.core.bouts import Bout
+from grike.core.class_load import class_load
 from grike.core.clock import ClassClock, Cue, CueKind
 from grike.core.dose import dose_text, phases_text
 from grike.core.focus import FOCUS_NAMES
@@ -84,6 +86,22 @@ def _side(side: SideTotals) -> dict[str, float]:
     return {"seconds": side.seconds, "reps": side.reps, "sets": number(side.sets)}
 
 
+def _load(member: ClassFacts) -> LoadModel:
+    load = class_load(member)
+    return LoadModel(
+        joints={joint.value: seconds for joint, seconds in load.joint_seconds.items()},
+        knee_run=load.knee_run,
+        wrist_run=load.wrist_run,
+        contacts=load.contacts,
+        strength=load.strength,
+        energy_low=round(load.energy.low, -1),
+        energy_high=round(load.energy.high, -1),
+        assumptions=load.energy.assumptions,
+        effort=round(load.effort, 1),
+        session_load=round(load.session_load),
+    )
+
+
 def class_detail(
     stored: StoredSeries,
     facts: Facts,
@@ -119,6 +137,7 @@ def class_detail(
         real=[_cue(cue) for cue in clock.real],
         blocks=_blocks(member, clock),
         volume=body_volume(member.volume, facts.sheet, band=False),
+        load=_load(member),
         findings=[finding_model(f, n) for n, f in enumerate(found) if f.place.slot == slot.index],
         left=_side(member.ledger.left),
         right=_side(member.ledger.right),

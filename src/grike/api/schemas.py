@@ -166,6 +166,29 @@ class StepModel(Model):
     high: float | None
 
 
+class LoadModel(Model):
+    """What a class loads; energy in kilocalories, effort 0 to 10, session load in effort-minutes."""
+
+    joints: dict[str, int]
+    knee_run: int
+    wrist_run: int
+    contacts: int
+    strength: bool
+    energy_low: int
+    energy_high: int
+    assumptions: str
+    effort: float
+    session_load: int
+
+
+class WeekLoadModel(Model):
+    """The planned load of a week: total, monotony and strain."""
+
+    total: int
+    monotony: float | None
+    strain: int | None
+
+
 class FixModel(Model):
     """An edit that takes a finding away; ``also`` is what would be found besides."""
 
@@ -242,6 +265,7 @@ class Board(Model):
     volume: BodyVolume
     steps: list[StepModel]
     yardstick: str
+    week_loads: dict[int, WeekLoadModel]
     findings: list[FindingModel]
     cost: int
     rules_kept: int
@@ -326,6 +350,7 @@ class ClassDetail(Model):
     real: list[CueModel]
     blocks: list[BlockModel]
     volume: BodyVolume
+    load: LoadModel
     findings: list[FindingModel]
     left: dict[str, float]
     right: dict[str, float]

@@ -16,6 +16,7 @@ from grike.api.schemas import (
     StepModel,
 )
 from grike.core.anatomy import Muscle
+from grike.core.class_load import week_load
 from grike.core.codec import room_to
 from grike.core.kit import KIT_NAMES, Kit
 from grike.core.rules import BY_ID, Facts, Finding, cost_by_rule
@@ -86,6 +87,15 @@ def finding_model(finding: Finding, number: int) -> FindingModel:
             "reason": rule.reason,
             "cost": finding.cost,
         }
+    )
+
+
+def _week_load(members: Iterable[ClassFacts]) -> WeekLoadModel:
+    load = week_load(members)
+    return WeekLoadModel(
+        total=round(load.total),
+        monotony=None if load.monotony is None else round(load.monotony, 2),
+        strain=None if load.strain is None else round(load.strain),
     )
 
 
@@ -164,6 +174,7 @@ def board(
             week: body_volume(volume, sheet, band=True)
             for week, volume in facts.week_volumes.items()
         },
+        week_loads={week: _week_load(members) for week, members in facts.weeks.items()},
         volume=body_volume(whole, sheet, band=False),
         steps=_steps(facts),
         yardstick=sheet.yardstick,

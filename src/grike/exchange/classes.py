@@ -10,6 +10,7 @@ from grike.core.clock import ClassClock, Cue, class_clock
 from grike.core.codec import check_against_library, design_from, design_to
 from grike.core.design import ClassDesign
 from grike.core.errors import InvalidInput
+from grike.core.load import class_energy, planned_effort, session_load
 from grike.core.movement import Library
 from grike.core.sides import SideTotals, side_ledger
 from grike.core.volume import Amount, Volume, class_volume
@@ -117,4 +118,20 @@ def class_volume_report(design: ClassDesign, library: Library) -> dict[str, Any]
         name: {"seconds": side.seconds, "reps": side.reps, "sets": number(side.sets)}
         for name, side in (("left", ledger.left), ("right", ledger.right))
     }
-    return volume_report(class_volume(design, library)) | {"sides": sides}
+    return volume_report(class_volume(design, library)) | {
+        "sides": sides,
+        "load": _load_report(design, library),
+    }
+
+
+def _load_report(design: ClassDesign, library: Library) -> dict[str, Any]:
+    """Return energy in kilocalories, planned effort (0 to 10) and session load of one class."""
+    clock = class_clock(design, library)
+    energy = class_energy(design, clock, library)
+    effort = planned_effort(design, clock, library)
+    return {
+        "energy_kcal": [round(energy.low), round(energy.high)],
+        "assumptions": energy.assumptions,
+        "effort": round(effort, 1),
+        "session_load": round(session_load(effort, clock.real_seconds / 60)),
+    }

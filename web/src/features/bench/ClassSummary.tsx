@@ -2,6 +2,7 @@ import { Box, Heading, Text } from '@chakra-ui/react';
 
 import { BodyColumn } from '~/features/board';
 import { Findings } from '~/features/findings';
+import { LoadLines } from './LoadLines';
 import type { Schemas } from '~/shared/http/client';
 
 /** What the class does as a whole: findings, both sides, the body. */
@@ -22,6 +23,7 @@ export function ClassSummary({ detail }: { detail: Schemas['ClassDetail'] }) {
           ? `equal, ${seconds} s each.`
           : `left ${seconds} s, right ${detail.right.seconds} s.`}
       </Text>
+      <LoadLines load={detail.load} />
       <BodyColumn volume={detail.volume} title="this class" />
     </Box>
   );

@@ -48,7 +48,7 @@ function LoadedBoard({ board }: { board: Schemas['Board'] }) {
           </Button>
         </Flex>
         {volume ? <BodyColumn volume={volume} title={title} /> : <Text color="soft">No classes in this week yet.</Text>}
-        {volume && <Balance volume={volume} />}
+        {volume && <Balance volume={volume} load={week === null ? undefined : board.week_loads[week]} />}
         <Box mt="2" pt="2" borderTop="1px solid" borderColor="line">
           {board.classes.length > 0 && <Findings series={board.id} version={board.version} findings={shown} />}
         </Box>

@@ -717,6 +717,10 @@ export interface components {
             /** Version */
             version: number;
             volume: components["schemas"]["BodyVolume"];
+            /** Week Loads */
+            week_loads: {
+                [key: string]: components["schemas"]["WeekLoadModel"];
+            };
             /** Week Volumes */
             week_volumes: {
                 [key: string]: components["schemas"]["BodyVolume"];
@@ -862,6 +866,7 @@ export interface components {
             left: {
                 [key: string]: number;
             };
+            load: components["schemas"]["LoadModel"];
             /** Locked */
             locked: boolean;
             /** Name */
@@ -1046,6 +1051,34 @@ export interface components {
             phases: string;
             /** Place */
             place: number;
+        };
+        /**
+         * LoadModel
+         * @description What a class loads; energy in kilocalories, effort 0 to 10, session load in effort-minutes.
+         */
+        LoadModel: {
+            /** Assumptions */
+            assumptions: string;
+            /** Contacts */
+            contacts: number;
+            /** Effort */
+            effort: number;
+            /** Energy High */
+            energy_high: number;
+            /** Energy Low */
+            energy_low: number;
+            /** Joints */
+            joints: {
+                [key: string]: number;
+            };
+            /** Knee Run */
+            knee_run: number;
+            /** Session Load */
+            session_load: number;
+            /** Strength */
+            strength: boolean;
+            /** Wrist Run */
+            wrist_run: number;
         };
         /**
          * LockRequest
@@ -1512,6 +1545,18 @@ export interface components {
             msg: string;
             /** Error Type */
             type: string;
+        };
+        /**
+         * WeekLoadModel
+         * @description The planned load of a week: total, monotony and strain.
+         */
+        WeekLoadModel: {
+            /** Monotony */
+            monotony: number | null;
+            /** Strain */
+            strain: number | null;
+            /** Total */
+            total: number;
         };
         /**
          * Write

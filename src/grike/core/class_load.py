@@ -1,0 +1,74 @@
+"""What one class, or a week of classes, loads: joints, landings, energy, effort."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from grike.core.load import (
+    Energy,
+    class_energy,
+    monotony,
+    planned_effort,
+    session_load,
+    strain,
+)
+from grike.core.movement import Joint
+from grike.core.rules.facts import ClassFacts
+from grike.core.rules.joints import runs
+from grike.core.rules.jumps import contacts
+from grike.core.rules.spread import is_strength
+
+
+@dataclass(frozen=True, slots=True)
+class ClassLoad:
+    """Loads of one class.
+
+    ``joint_seconds``: work seconds that load each joint, times its load (1 or 2). ``knee_run`` and
+    ``wrist_run``: most movements in a row that load it. ``effort`` is planned, 0 to 10.
+    """
+
+    joint_seconds: dict[Joint, int]
+    knee_run: int
+    wrist_run: int
+    contacts: int
+    strength: bool
+    energy: Energy
+    effort: float
+    session_load: float
+
+
+def class_load(member: ClassFacts) -> ClassLoad:
+    """Return the loads of a class from its facts."""
+    seconds = dict.fromkeys(Joint, 0)
+    for bout in member.work_bouts:
+        for joint, load in bout.movement.joints.items():
+            seconds[joint] += load * bout.seconds
+    effort = planned_effort(member.design, member.clock, member.library)
+    return ClassLoad(
+        seconds,
+        max((len(run) for run in runs(member, Joint.KNEE)), default=0),
+        max((len(run) for run in runs(member, Joint.WRIST)), default=0),
+        contacts(member.work_bouts),
+        is_strength(member),
+        class_energy(member.design, member.clock, member.library),
+        effort,
+        session_load(effort, member.clock.real_seconds / 60),
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class WeekLoad:
+    """Session loads of a week with its rest days; monotony and strain where they have a meaning."""
+
+    total: float
+    monotony: float | None
+    strain: float | None
+
+
+def week_load(members: Iterable[ClassFacts]) -> WeekLoad:
+    """Return the load of a week from the planned effort of its classes."""
+    days = [0.0] * 7
+    for member in members:
+        days[member.slot.weekday] += class_load(member).session_load
+    return WeekLoad(sum(days), monotony(days), strain(days))
