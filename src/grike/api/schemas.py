@@ -167,7 +167,7 @@ class StepModel(Model):
 
 
 class LoadModel(Model):
-    """What a class loads; energy in kilocalories, effort 0 to 10, session load in effort-minutes."""
+    """What a class loads; energy in kilocalories, session load in effort times minutes."""
 
     joints: dict[str, int]
     knee_run: int

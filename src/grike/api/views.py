@@ -14,6 +14,7 @@ from grike.api.schemas import (
     MuscleSets,
     RoomModel,
     StepModel,
+    WeekLoadModel,
 )
 from grike.core.anatomy import Muscle
 from grike.core.class_load import week_load

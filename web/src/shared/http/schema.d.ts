@@ -1054,7 +1054,7 @@ export interface components {
         };
         /**
          * LoadModel
-         * @description What a class loads; energy in kilocalories, effort 0 to 10, session load in effort-minutes.
+         * @description What a class loads; energy in kilocalories, session load in effort times minutes.
          */
         LoadModel: {
             /** Assumptions */
