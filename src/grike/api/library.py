@@ -8,6 +8,7 @@ from grike.api.schemas import (
     Catalogue,
     MuscleModel,
     Named,
+    PresetModel,
     RuleLine,
     RuleNumber,
     StoredRoom,
@@ -20,6 +21,7 @@ from grike.core.format import FORMAT_NAMES
 from grike.core.kit import KIT_NAMES
 from grike.core.rules import CATALOGUE, Rule
 from grike.core.sources import SOURCES
+from grike.exchange.presets import Preset, presets
 from grike.store import rooms
 
 router = APIRouter(prefix="/api", tags=["library"])
@@ -45,11 +47,26 @@ def _rule(rule: Rule) -> RuleLine:
     )
 
 
+def _preset(preset: Preset) -> PresetModel:
+    return PresetModel.model_validate(
+        {
+            "id": preset.id,
+            "name": preset.name,
+            "sentence": preset.sentence,
+            "rules": preset.rules,
+            "minutes": preset.minutes,
+            "level": preset.level,
+            "kit": preset.kit,
+        }
+    )
+
+
 @router.get("/catalogue")
 def catalogue(_: SignedIn) -> Catalogue:
     """Return rules, muscles, kit, focuses and formats."""
     return Catalogue(
         rules=[_rule(rule) for rule in CATALOGUE],
+        presets=[_preset(preset) for preset in presets()],
         muscles=[
             MuscleModel(id=m, name=f.name, region=f.region, face=f.face) for m, f in FACTS.items()
         ],

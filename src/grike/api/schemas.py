@@ -78,22 +78,36 @@ class MuscleModel(Named):
     face: str
 
 
-class Catalogue(Model):
-    """The vocabulary that the pages need: rules, muscles, kit, focuses and formats."""
+class RuleChange(Model):
+    """A line of the rule sheet as a director sets it; ``owned`` is for D6 only."""
 
+    mode: Literal["must", "aim", "off"] | None = None
+    weight: int | None = Field(default=None, ge=0, le=1000)
+    numbers: dict[str, float] = {}
+    owned: dict[str, int] = {}
+
+
+class PresetModel(Model):
+    """A way of working to start from."""
+
+    id: str
+    name: str
+    sentence: str
+    rules: dict[str, RuleChange]
+    minutes: int | None
+    level: int | None
+    kit: dict[str, int] | None
+
+
+class Catalogue(Model):
+    """The vocabulary that the pages need: rules, presets, muscles, kit, focuses and formats."""
+
+    presets: list[PresetModel]
     rules: list[RuleLine]
     muscles: list[MuscleModel]
     kit: list[Named]
     focuses: list[Named]
     formats: list[Named]
-
-
-class RuleChange(Model):
-    """A line of the rule sheet as a director sets it."""
-
-    mode: Literal["must", "aim", "off"] | None = None
-    weight: int | None = Field(default=None, ge=0, le=1000)
-    numbers: dict[str, float] = {}
 
 
 class NewSeries(Model):

@@ -8,6 +8,7 @@ import { ClosedDays } from './ClosedDays';
 import { DayPicker } from './DayPicker';
 import { classCount, emptyDraft, ruleNumber, withRuleNumber } from './draft';
 import { NumberField, SelectField, TextField } from './Fields';
+import { PresetPicker } from './PresetPicker';
 import { RoomFields } from './RoomFields';
 import { RuleSheet } from './RuleSheet';
 import { Problem } from '~/shared/http/problem';
@@ -74,6 +75,7 @@ function SetupForm({ id, first }: { id: number; first: NewSeries }) {
         <NumberField label="People" width="20" value={draft.heads} min={1} max={200} error={fields.heads} onChange={(heads) => set({ heads })} />
         <SelectField label="Level" width="36" value={String(draft.level)} options={LEVELS} onChange={(level) => set({ level: Number(level) })} />
       </Flex>
+      <PresetPicker draft={draft} onDraft={put} />
       <Flex gap="8" mb="4" align="flex-start" wrap="wrap">
         <Box>
           <DayPicker days={draft.weekdays} error={fields.weekdays} onDays={(weekdays) => set({ weekdays })} />

@@ -1,4 +1,5 @@
 import type { NewSeries } from './api';
+import type { Schemas } from '~/shared/http/client';
 
 /** The next Monday, as the first day of a new series. */
 export function nextMonday(today: Date): string {
@@ -52,11 +53,35 @@ export function ruleNumber(draft: NewSeries, rule: string, name: string, fallbac
 }
 
 export function withRuleNumber(draft: NewSeries, rule: string, name: string, value: number): NewSeries {
-  const line = draft.rules?.[rule] ?? { numbers: {} };
+  const line = draft.rules?.[rule] ?? { numbers: {}, owned: {} };
   return { ...draft, rules: { ...draft.rules, [rule]: { ...line, numbers: { ...line.numbers, [name]: value } } } };
 }
 
 export function withRuleMode(draft: NewSeries, rule: string, mode: 'must' | 'aim' | 'off'): NewSeries {
-  const line = draft.rules?.[rule] ?? { numbers: {} };
+  const line = draft.rules?.[rule] ?? { numbers: {}, owned: {} };
   return { ...draft, rules: { ...draft.rules, [rule]: { ...line, mode } } };
+}
+
+type Preset = Schemas['PresetModel'];
+
+/** A draft with the rules of a preset, and its minutes, level and kit where it has them. */
+export function withPreset(draft: NewSeries, preset: Preset): NewSeries {
+  return {
+    ...draft,
+    rules: preset.rules,
+    minutes: preset.minutes ?? draft.minutes,
+    level: preset.level ?? draft.level,
+    room: preset.kit ? { ...draft.room, kit: preset.kit } : draft.room,
+  };
+}
+
+/** The preset whose rules a draft has; none once a rule was changed. */
+export function presetOf(draft: NewSeries, presets: Preset[]): Preset | undefined {
+  const own = rulesText(draft.rules);
+  return presets.find((preset) => rulesText(preset.rules) === own);
+}
+
+function rulesText(rules: NewSeries['rules']): string {
+  const lines = Object.entries(rules ?? {}).map(([id, line]) => [id, line.mode ?? null, line.weight ?? null, Object.entries(line.numbers ?? {}).sort()]);
+  return JSON.stringify(lines.sort());
 }

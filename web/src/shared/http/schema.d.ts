@@ -798,7 +798,7 @@ export interface components {
         };
         /**
          * Catalogue
-         * @description The vocabulary that the pages need: rules, muscles, kit, focuses and formats.
+         * @description The vocabulary that the pages need: rules, presets, muscles, kit, focuses and formats.
          */
         Catalogue: {
             /** Focuses */
@@ -809,6 +809,8 @@ export interface components {
             kit: components["schemas"]["Named"][];
             /** Muscles */
             muscles: components["schemas"]["MuscleModel"][];
+            /** Presets */
+            presets: components["schemas"]["PresetModel"][];
             /** Rules */
             rules: components["schemas"]["RuleLine"][];
         };
@@ -1327,6 +1329,30 @@ export interface components {
             movement: string | null;
         };
         /**
+         * PresetModel
+         * @description A way of working to start from.
+         */
+        PresetModel: {
+            /** Id */
+            id: string;
+            /** Kit */
+            kit: {
+                [key: string]: number;
+            } | null;
+            /** Level */
+            level: number | null;
+            /** Minutes */
+            minutes: number | null;
+            /** Name */
+            name: string;
+            /** Rules */
+            rules: {
+                [key: string]: components["schemas"]["RuleChange"];
+            };
+            /** Sentence */
+            sentence: string;
+        };
+        /**
          * RetireRequest
          * @description Whether a movement is still offered.
          */
@@ -1352,7 +1378,7 @@ export interface components {
         };
         /**
          * RuleChange
-         * @description A line of the rule sheet as a director sets it.
+         * @description A line of the rule sheet as a director sets it; ``owned`` is for D6 only.
          */
         RuleChange: {
             /** Mode */
@@ -1362,6 +1388,13 @@ export interface components {
              * @default {}
              */
             numbers: {
+                [key: string]: number;
+            };
+            /**
+             * Owned
+             * @default {}
+             */
+            owned: {
                 [key: string]: number;
             };
             /** Weight */

@@ -1,0 +1,53 @@
+"""Presets of the rule sheet: ways of working that a director starts from."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import Any
+
+from grike.core.codec import sheet_from
+from grike.core.kit import Kit
+from grike.core.sheet import RuleSheet
+from grike.exchange.documents import DATA
+
+
+@dataclass(frozen=True, slots=True)
+class Preset:
+    """A filled rule sheet with a sentence; minutes, level and kit where they belong to it."""
+
+    id: str
+    name: str
+    sentence: str
+    rules: Mapping[str, Any]
+    minutes: int | None = None
+    level: int | None = None
+    kit: Mapping[Kit, int] | None = None
+
+    def sheet(self) -> RuleSheet:
+        """Return the rule sheet."""
+        return sheet_from(self.rules)
+
+
+def _preset(data: Mapping[str, Any]) -> Preset:
+    kit = {Kit(name): count for name, count in data["kit"].items()} if "kit" in data else None
+    preset = Preset(
+        data["id"],
+        data["name"],
+        data["sentence"],
+        data["rules"],
+        data.get("minutes"),
+        data.get("level"),
+        kit,
+    )
+    preset.sheet()
+    return preset
+
+
+@lru_cache
+def presets() -> tuple[Preset, ...]:
+    """Return the presets that ship with Grike, the usual one first."""
+    text = (DATA / "presets.json").read_text(encoding="utf-8")
+    return tuple(_preset(entry) for entry in json.loads(text)["presets"])
