@@ -172,3 +172,22 @@ class Mending(WithApplication):
         """A number beyond the findings is a conflict in words."""
         where = f"/api/series/{self.series_id}/findings/99/fixes"
         self.assertEqual(self.client.get(where).status_code, 409)
+
+
+class Shortening(WithApplication):
+    def test_shown_then_cut(self) -> None:
+        """Five minutes less: the cuts are shown, then made, and the cool-down is as it was."""
+        self.sign_in()
+        path = f"/api/series/{self.a_series()}/classes/0"
+        before = self.client.get(path).json()
+        shown = self.client.get(f"{path}/shortened?minutes=5").json()
+        self.assertTrue(shown["reached"])
+        self.assertLessEqual(shown["seconds"], before["real_seconds"] - 300)
+        done = self.post(f"{path}/shorten", {"version": before["version"], "minutes": 5})
+        self.assertEqual(done.status_code, 200, done.text)
+        after = self.client.get(path).json()
+        self.assertEqual(after["real_seconds"], shown["seconds"])
+        self.assertEqual(after["left"], after["right"])
+        body = {"version": after["version"], "minutes": 60}
+        self.assertEqual(self.post(f"{path}/shorten", body).status_code, 409)
+        self.assertEqual(self.client.get(f"{path}/shortened?minutes=0").status_code, 422)

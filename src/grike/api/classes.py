@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from dataclasses import replace
-from typing import Any
+from typing import Annotated, Any
 
-from fastapi import APIRouter, Response
+from fastapi import APIRouter, Query, Response
 
 from grike.api import class_view
 from grike.api.schemas import (
@@ -13,6 +13,8 @@ from grike.api.schemas import (
     Changed,
     ClassDetail,
     LockRequest,
+    ShortenedModel,
+    ShortenRequest,
     SwapRequest,
     Write,
 )
@@ -25,6 +27,7 @@ from grike.core.planner.alternatives import alternatives
 from grike.core.planner.refill import refill
 from grike.core.rules import Facts
 from grike.core.rules.facts import ClassFacts
+from grike.core.shorten import Shortened, shorten
 from grike.exchange.classes import class_to
 from grike.store import changes, series, sessions
 from grike.store.connection import Connection
@@ -125,5 +128,52 @@ def refill_class(
         problem = Problem(stored.plan, facts.library)
         changed = refill(problem, slot, stored.version, facts=facts)
         label = f"Re-fill {member.slot.label}"
+        changes.save(connection, stored, [changed], label, person.id)
+    return Changed(label=label)
+
+
+def _shortened(facts: Facts, member: ClassFacts, minutes: int) -> Shortened:
+    clock = member.clock
+    return shorten(
+        member.design,
+        facts.library,
+        clock.real_seconds - 60 * minutes,
+        known=member.known,
+        pace=facts.pace,
+    )
+
+
+@router.get("/shortened")
+def get_shortened(
+    series_id: int,
+    slot: int,
+    minutes: Annotated[int, Query(ge=1, le=60)],
+    _: SignedIn,
+    state: StateOf,
+) -> ShortenedModel:
+    """Return what goes when the class must end some minutes earlier."""
+    with state.database.transaction() as connection:
+        facts = state.series(connection, series_id).facts
+    cut = _shortened(facts, _member(facts, slot), minutes)
+    return ShortenedModel(cuts=list(cut.cuts), seconds=cut.seconds, reached=cut.reached)
+
+
+@router.post("/shorten")
+def shorten_class(
+    series_id: int, slot: int, body: ShortenRequest, person: Director, state: StateOf
+) -> Changed:
+    """Cut the class down by some minutes, as it was shown."""
+    with state.database.transaction() as connection:
+        stored, facts, member = _for_writing(state, connection, series_id, slot, body.version)
+        _require_unlocked(member)
+        cut = _shortened(facts, member, body.minutes)
+        if not cut.reached:
+            raise Conflict(
+                f"{body.minutes} minutes cannot be saved.",
+                "The cool-down, equal sides and the focus are kept.",
+                "Save fewer minutes, or take a block out.",
+            )
+        label = f"Shorten {member.slot.label} by {body.minutes} minutes"
+        changed = replace(member.planned, design=cut.design)
         changes.save(connection, stored, [changed], label, person.id)
     return Changed(label=label)

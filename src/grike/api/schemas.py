@@ -394,6 +394,20 @@ class Write(Model):
     version: int
 
 
+class ShortenRequest(Write):
+    """How many minutes a class is to be shorter."""
+
+    minutes: int = Field(ge=1, le=60)
+
+
+class ShortenedModel(Model):
+    """What would be cut, in order, the length then, and whether it is enough."""
+
+    cuts: list[str]
+    seconds: int
+    reached: bool
+
+
 class FixRequest(Write):
     """Which of the fixes that were shown is wanted."""
 

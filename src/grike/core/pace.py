@@ -12,6 +12,8 @@ from grike.core.movement import Movement
 class Pace:
     """Seconds for each kind of change, and the pace of counted bouts (1.0: as the library says).
 
+    ``own_factors`` holds the pace of single movements by id.
+
     Source: common practice, no source; a place's own records will take the place of these.
     """
 
@@ -25,6 +27,11 @@ class Pace:
     show_new_seconds: int = 20
     show_first_today_seconds: int = 10
     counted_factor: float = 1.0
+    own_factors: tuple[tuple[str, float], ...] = ()
+
+    def factor_of(self, movement_id: str) -> float:
+        """Return the pace of counted bouts of one movement, its own where it is known."""
+        return dict(self.own_factors).get(movement_id, self.counted_factor)
 
 
 DEFAULT_PACE = Pace()

@@ -50,7 +50,7 @@ class Layout:
             round_,
             block.passes,
             dose,
-            factor=self.pace.counted_factor,
+            factor=self.pace.factor_of(block.items[place].movement_id),
             beats_a_minute=block.beats_a_minute,
         )
         return Bout(

@@ -3,6 +3,7 @@ import { Box, Heading, Text } from '@chakra-ui/react';
 import { BodyColumn } from '~/features/board';
 import { Findings } from '~/features/findings';
 import { LoadLines } from './LoadLines';
+import { Shorten } from './Shorten';
 import type { Schemas } from '~/shared/http/client';
 
 /** What the class does as a whole: findings, both sides, the body. */
@@ -23,6 +24,7 @@ export function ClassSummary({ detail }: { detail: Schemas['ClassDetail'] }) {
           ? `equal, ${seconds} s each.`
           : `left ${seconds} s, right ${detail.right.seconds} s.`}
       </Text>
+      <Shorten detail={detail} />
       <LoadLines load={detail.load} />
       <BodyColumn volume={detail.volume} title="this class" />
     </Box>

@@ -23,6 +23,20 @@ export function alternativesOptions(series: number, slot: number, version: numbe
   });
 }
 
+export function shortenedOptions(series: number, slot: number, version: number, minutes: number) {
+  return queryOptions({
+    queryKey: ['series', series, 'class', slot, 'shortened', version, minutes],
+    queryFn: () =>
+      data(
+        http.GET('/api/series/{series_id}/classes/{slot}/shortened', {
+          params: { path: { series_id: series, slot }, query: { minutes } },
+        }),
+      ),
+    enabled: minutes >= 1 && minutes <= 60,
+    staleTime: Infinity,
+  });
+}
+
 /** The writes of one class; each names the version that the page shows. */
 export function useClassWrites(series: number, slot: number, version: number) {
   const client = useQueryClient();
@@ -42,5 +56,10 @@ export function useClassWrites(series: number, slot: number, version: number) {
     mutationFn: () => data(http.POST('/api/series/{series_id}/classes/{slot}/refill', { params, body: { version } })),
     onSettled,
   });
-  return { swap, lock, refill };
+  const shorten = useMutation({
+    mutationFn: (minutes: number) =>
+      data(http.POST('/api/series/{series_id}/classes/{slot}/shorten', { params, body: { version, minutes } })),
+    onSettled,
+  });
+  return { swap, lock, refill, shorten };
 }

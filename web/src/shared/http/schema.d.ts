@@ -420,6 +420,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/series/{series_id}/classes/{slot}/shorten": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Shorten Class
+         * @description Cut the class down by some minutes, as it was shown.
+         */
+        post: operations["shorten_class"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{series_id}/classes/{slot}/shortened": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Shortened
+         * @description Return what goes when the class must end some minutes earlier.
+         */
+        get: operations["get_shortened"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/series/{series_id}/classes/{slot}/swap": {
         parameters: {
             query?: never;
@@ -1509,6 +1549,28 @@ export interface components {
             starts_at: string;
         };
         /**
+         * ShortenRequest
+         * @description How many minutes a class is to be shorter.
+         */
+        ShortenRequest: {
+            /** Minutes */
+            minutes: number;
+            /** Version */
+            version: number;
+        };
+        /**
+         * ShortenedModel
+         * @description What would be cut, in order, the length then, and whether it is enough.
+         */
+        ShortenedModel: {
+            /** Cuts */
+            cuts: string[];
+            /** Reached */
+            reached: boolean;
+            /** Seconds */
+            seconds: number;
+        };
+        /**
          * SignInRequest
          * @description A name and a password.
          */
@@ -2294,6 +2356,76 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    shorten_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShortenRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_shortened: {
+        parameters: {
+            query: {
+                minutes: number;
+            };
+            header?: never;
+            path: {
+                series_id: number;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShortenedModel"];
                 };
             };
             /** @description Validation Error */

@@ -1,0 +1,219 @@
+"""Shorten a class that runs late, by a stated order: what goes is chosen, not forgotten."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Collection, Iterator, Sequence
+from dataclasses import dataclass, fields, replace
+
+from grike.core.bouts import Bout
+from grike.core.clock import class_clock
+from grike.core.design import Block, ClassDesign, Purpose
+from grike.core.errors import InvalidInput
+from grike.core.expansion import steps
+from grike.core.focus import Focus, on_focus
+from grike.core.format import Breather, Flow, LastBurst
+from grike.core.movement import Library
+from grike.core.pace import DEFAULT_PACE, Pace
+from grike.core.sides import side_ledger
+
+LEAST_BREATHER, LEAST_REST, LEAST_HOLD = 20, 10, 15
+#: A focus holds at least this share of the work of a class that is about it.
+FOCUS_SHARE = 0.6
+
+
+@dataclass(frozen=True, slots=True)
+class Shortened:
+    """A shorter class: what was cut, in order, and whether the time was reached."""
+
+    design: ClassDesign
+    cuts: tuple[str, ...]
+    seconds: int
+    reached: bool
+
+
+Cut = tuple[str, ClassDesign]
+
+
+def _with(design: ClassDesign, number: int, block: Block | None) -> ClassDesign:
+    put = () if block is None else (block,)
+    return replace(design, blocks=(*design.blocks[:number], *put, *design.blocks[number + 1 :]))
+
+
+def _open(design: ClassDesign, done: int, purpose: Purpose) -> Iterator[tuple[int, Block]]:
+    """Yield the blocks of a purpose that are still to come, the last first."""
+    for number in reversed(range(done, len(design.blocks))):
+        if design.blocks[number].purpose is purpose:
+            yield number, design.blocks[number]
+
+
+def _breathers(design: ClassDesign, done: int, _: Library) -> Iterator[Cut]:
+    for number, block in _open(design, done, Purpose.BREATHER):
+        if isinstance(block.format, Breather) and block.format.seconds > LEAST_BREATHER:
+            fmt = replace(block.format, seconds=LEAST_BREATHER)
+            changed = replace(block, format=fmt)
+            yield f"Breather {LEAST_BREATHER} s", _with(design, number, changed)
+
+
+def _rests(design: ClassDesign, done: int, _: Library) -> Iterator[Cut]:
+    for number, block in _open(design, done, Purpose.WORK):
+        own = {field.name for field in fields(block.format)}
+        for name in ("round_rest_seconds", "between_seconds", "rest_seconds"):
+            now = getattr(block.format, name) if name in own else None
+            if isinstance(now, int) and now > LEAST_REST:
+                to = max(LEAST_REST, now - 5)
+                fmt = replace(block.format, **{name: to})  # type: ignore[arg-type]
+                words = name.removesuffix("_seconds").replace("_", " ")
+                changed = replace(block, format=fmt)
+                yield (
+                    f"{words.capitalize()} {to} s in block {number + 1}",
+                    _with(design, number, changed),
+                )
+
+
+def _warm_up(design: ClassDesign, done: int, _: Library) -> Iterator[Cut]:
+    for number, block in _open(design, done, Purpose.WARM_UP):
+        if isinstance(block.format, Flow) and block.format.seconds > LEAST_HOLD:
+            seconds = max(LEAST_HOLD, block.format.seconds - 5)
+            changed = replace(block, format=replace(block.format, seconds=seconds))
+            yield f"Warm-up {seconds} s each", _with(design, number, changed)
+
+
+def _burst(design: ClassDesign, done: int, _: Library) -> Iterator[Cut]:
+    for number, block in _open(design, done, Purpose.WORK):
+        if isinstance(block.format, LastBurst):
+            yield "No last burst", _with(design, number, None)
+
+
+def _rounds(design: ClassDesign, done: int, _: Library) -> Iterator[Cut]:
+    for number, block in _open(design, done, Purpose.WORK):
+        own = {field.name for field in fields(block.format)}
+        for name in ("rounds", "sets", "passes"):
+            now = getattr(block.format, name) if name in own else 0
+            if now > 1:
+                fmt = replace(block.format, **{name: now - 1})  # type: ignore[arg-type]
+                changed = replace(block, format=fmt)
+                yield f"{now - 1} {name} in block {number + 1}", _with(design, number, changed)
+
+
+def _movements(design: ClassDesign, done: int, library: Library) -> Iterator[Cut]:
+    """Yield one movement left out, what is off the focus first, the last of the class first."""
+    places = [
+        (number, place)
+        for number, block in _open(design, done, Purpose.WORK)
+        for place in reversed(range(len(block.items)))
+        if len(block.items) > 1
+    ]
+
+    def off(entry: tuple[int, int]) -> float:
+        item = design.blocks[entry[0]].items[entry[1]]
+        return float(on_focus(library[item.movement_id], design.focus))
+
+    for number, place in sorted(places, key=off):
+        block = design.blocks[number]
+        items = (*block.items[:place], *block.items[place + 1 :])
+        name = library[block.items[place].movement_id].name
+        try:
+            changed = replace(block, items=items)
+        except InvalidInput:
+            continue
+        yield f"Without {name}", _with(design, number, changed)
+
+
+LEVERS: dict[str, Callable[[ClassDesign, int, Library], Iterator[Cut]]] = {
+    "breathers": _breathers,
+    "rests": _rests,
+    "warm-up": _warm_up,
+    "burst": _burst,
+    "rounds": _rounds,
+    "movements": _movements,
+}
+#: The usual order: what hurts least first. The cool-down is never cut.
+ORDER = tuple(LEVERS)
+
+
+def shorten(
+    design: ClassDesign,
+    library: Library,
+    seconds: int,
+    *,
+    done: int = 0,
+    order: Sequence[str] = ORDER,
+    known: Collection[str] = frozenset(),
+    pace: Pace = DEFAULT_PACE,
+) -> Shortened:
+    """Return the class cut down to ``seconds`` on the real clock, lever after lever.
+
+    The first ``done`` blocks are behind and stay. Every cut keeps both sides equal where they
+    were, the focus share where it was reached, and the cool-down. Where all levers together are
+    not enough, the shortest class is returned and ``reached`` is False.
+    Raises InvalidInput for an unknown lever.
+    """
+    for lever in order:
+        if lever not in LEVERS:
+            raise InvalidInput(f"'{lever}' cannot be cut.", fix=f"Use: {', '.join(LEVERS)}.")
+    length = _length(design, library, known, pace)
+    cuts: list[str] = []
+    for lever in order:
+        while length > seconds:
+            cut = _next(LEVERS[lever](design, done, library), design, library, known, pace, length)
+            if cut is None:
+                break
+            words, design, length = cut
+            # The same lever pulled again says it once, with its last value.
+            if cuts and _same_lever(cuts[-1], words):
+                cuts.pop()
+            cuts.append(words)
+    return Shortened(design, tuple(cuts), length, length <= seconds)
+
+
+def _same_lever(one: str, other: str) -> bool:
+    """Return whether two cuts differ in their numbers of seconds or rounds only."""
+    letters = str.maketrans("", "", "0123456789")
+    block = (one.rsplit(" ", 1)[-1], other.rsplit(" ", 1)[-1])
+    same = one.translate(letters) == other.translate(letters)
+    return same and ("block" not in one or block[0] == block[1])
+
+
+def _length(design: ClassDesign, library: Library, known: Collection[str], pace: Pace) -> int:
+    return class_clock(design, library, known=known, pace=pace).real_seconds
+
+
+def _next(
+    options: Iterator[Cut],
+    before: ClassDesign,
+    library: Library,
+    known: Collection[str],
+    pace: Pace,
+    length: int,
+) -> tuple[str, ClassDesign, int] | None:
+    """Return the first cut that keeps what must be kept and saves time."""
+    for words, design in options:
+        if _keeps(before, design, library):
+            shorter = _length(design, library, known, pace)
+            if shorter < length:
+                return words, design, shorter
+    return None
+
+
+def _bouts(design: ClassDesign, library: Library) -> list[Bout]:
+    return [step for step in steps(design, library) if isinstance(step, Bout)]
+
+
+def _keeps(before: ClassDesign, after: ClassDesign, library: Library) -> bool:
+    try:
+        bouts = _bouts(after, library)
+    except InvalidInput:
+        return False
+    even = side_ledger(bouts).equal or not side_ledger(_bouts(before, library)).equal
+    enough = min(FOCUS_SHARE, _share(before, _bouts(before, library)))
+    return even and _share(after, bouts) >= enough
+
+
+def _share(design: ClassDesign, bouts: Sequence[Bout]) -> float:
+    """Return the share of work seconds on the focus; a whole-body class is always on it."""
+    if design.focus is Focus.WHOLE:
+        return 1.0
+    work = [b for b in bouts if design.blocks[b.block].purpose is Purpose.WORK]
+    total = sum(bout.seconds for bout in work)
+    on = sum(bout.seconds * float(on_focus(bout.movement, design.focus)) for bout in work)
+    return on / total if total else 0.0
