@@ -7,6 +7,7 @@ import unittest
 from collections.abc import Callable
 from dataclasses import fields, replace
 
+from grike.core.anatomy import Muscle
 from grike.core.design import ClassDesign, Purpose
 from grike.core.editing import swapped, work_blocks
 from grike.core.errors import InvalidInput
@@ -15,10 +16,11 @@ from grike.core.fixes.base import with_block, with_item
 from grike.core.format import TimedCircuit
 from grike.core.item import Handling, Item
 from grike.core.kit import Kit, Room
-from grike.core.movement import Library, Role
+from grike.core.movement import Joint, Library, Role
 from grike.core.rules import CATALOGUE, Facts, Finding, broken_musts, findings
 from grike.core.series import SeriesPlan
 from grike.core.sheet import Mode
+from tests.builders import a_class, a_library, a_movement, a_plan, circuit, only, work
 from tests.core.test_planner import LIBRARY, made, two_weeks
 
 WORK = [movement.id for movement in LIBRARY.of_role(Role.WORK)]
@@ -177,33 +179,43 @@ def _three_mats() -> Broken:
     return replace(plan, shape=replace(plan.shape, room=room)), LIBRARY
 
 
-def _tight(rule: str, **numbers: int) -> Callable[[], Broken]:
+def _joint(rule: str, joint: Joint) -> Callable[[], Broken]:
+    """Three of four movements load the joint, and others are there that do not."""
+
     def broken() -> Broken:
-        plan = base()
-        for percent in range(50, -1, -2):
-            given = dict.fromkeys(numbers, percent)
-            sheet = plan.sheet.with_line(rule, numbers=given)
-            facts = Facts(replace(plan, sheet=sheet), LIBRARY)
-            if any(found.rule == rule for found in findings(facts)):
-                return facts.plan, LIBRARY
-        raise AssertionError(f"{rule} cannot be broken")
+        loaded = [a_movement(f"l{n}", joints={joint: 1}) for n in range(3)]
+        library = a_library(*loaded, "free", "other", "another")
+        return a_plan(
+            a_class(work(circuit(1), "l0", "l1", "l2", "free")), sheet=only(rule)
+        ), library
 
     return broken
 
 
+def _alike_neighbours() -> Broken:
+    chest = [a_movement(f"c{n}", targets=(Muscle.CHEST,)) for n in range(2)]
+    design = a_class(work(circuit(1), "c0", "c1", "legs"))
+    return a_plan(design, sheet=only("C7", most=0)), a_library(*chest, "legs")
+
+
 def _bare_warm_up() -> Broken:
-    plan = base()
-    design = plan.classes[0].design
-    number = next(n for n, b in enumerate(design.blocks) if b.purpose is Purpose.WARM_UP)
-    few = replace(design.blocks[number], items=design.blocks[number].items[:1])
-    return changed(plan, 0, with_block(design, number, few)), LIBRARY
+    for planned in base().classes:
+        design = planned.design
+        number = next(n for n, b in enumerate(design.blocks) if b.purpose is Purpose.WARM_UP)
+        block = design.blocks[number]
+        for item in block.items:
+            few = replace(block, items=tuple(i for i in block.items if i != item))
+            broken = changed(base(), planned.slot.index, with_block(design, number, few))
+            if any(found.rule == "C10" for found in findings(Facts(broken, LIBRARY))):
+                return broken, LIBRARY
+    raise AssertionError("no movement of a warm-up is needed")
 
 
 SPECIAL: dict[str, Callable[[], Broken]] = {
     "C4": _one_side_only,
-    "C5b": _tight("C5b", share=0),
-    "C6b": _tight("C6b", share=0),
-    "C7": _tight("C7", most=0),
+    "C5b": _joint("C5b", Joint.KNEE),
+    "C6b": _joint("C6b", Joint.WRIST),
+    "C7": _alike_neighbours,
     "C9": _three_mats,
     "C10": _bare_warm_up,
     "C11": _no_breather,

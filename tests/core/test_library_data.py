@@ -154,13 +154,14 @@ class Library(unittest.TestCase):
             self.assertLessEqual(set(movement.joints), set(Joint))
 
     def test_every_group_is_prepared_and_stretched(self) -> None:
-        """Warm-up and cool-down reach all 22 groups in a bare hall with mats."""
-        free = [m for m in self.library if set(m.kit) <= {Kit.MAT}]
-        prepared = {x for m in free if m.role is Role.WARM_UP for x in m.prepares}
-        stretched = {x for m in free if m.role is Role.COOL_DOWN for x in m.stretches}
-        for have, name in ((prepared, "prepared"), (stretched, "stretched")):
-            missing = [FACTS[m].name for m in Muscle if m not in have]
-            self.assertEqual(missing, [], name)
+        """Warm-up and cool-down reach all 22 groups with mats alone, and with chairs and a wall."""
+        for kit in ({Kit.MAT}, {Kit.CHAIR, Kit.WALL}):
+            free = [m for m in self.library if set(m.kit) <= kit]
+            prepared = {x for m in free if m.role is Role.WARM_UP for x in m.prepares}
+            stretched = {x for m in free if m.role is Role.COOL_DOWN for x in m.stretches}
+            for have, name in ((prepared, "prepared"), (stretched, "stretched")):
+                missing = [FACTS[m].name for m in Muscle if m not in have]
+                self.assertEqual(missing, [], name)
 
     def test_stretches_hold_as_published(self) -> None:
         """Stretches are held within 10 to 60 s (Garber et al., ACSM 2011; from memory)."""

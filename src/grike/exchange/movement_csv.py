@@ -1,6 +1,7 @@
 """Movements as rows of text: CSV in and out, and the fields of an edit form.
 
 Lists are separated by "; ". Every fault is told by line and column, and nothing is half taken in.
+This file is long because each of 35 columns says in one place how it is read and written.
 """
 
 from __future__ import annotations

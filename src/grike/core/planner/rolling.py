@@ -30,6 +30,8 @@ from grike.core.sheet import Mode
 
 #: How many patterns get a solve with soft bands once one of them has a plan.
 SOFT_PATTERNS = 2
+#: How many patterns that failed with a part of the library are tried with all of it.
+FULL_PATTERNS = 2
 
 
 @dataclass(frozen=True, slots=True)
@@ -229,6 +231,12 @@ def _softly(run: Run, tried: list[WeekTask], failure: Failure | None) -> WeekAns
     """Return the cheapest filling of the patterns tried, or why the musts let none through."""
     best: WeekAnswer | None = None
     undecided: Failure | None = None
+    taste = Taste(run.used, run.seed)
+    for task in () if run.stopped else tried[:FULL_PATTERNS]:
+        # The attempts chose from a part of the library; now from all of it.
+        solved = within_bands(task.scope, task.rows, taste, run.limits(run.settings.soft_time))
+        if solved.outcome is Outcome.FOUND:
+            return WeekAnswer(task, solved)
     for number, task in enumerate(tried):
         if best is not None and number >= SOFT_PATTERNS:
             break

@@ -126,7 +126,11 @@ def thinned(movements: Sequence[Movement], taste: Taste, index: int) -> tuple[Mo
     for own in groups.values():
         share = -(-len(own) * MOST_CHOICES // len(movements))
         own.sort(key=lambda m: (taste.used.get(m.id, 0), _mix(m.id, index, taste.seed) % 1009))
-        kept.update(m.id for m in own[: max(FEWEST_OF_A_MUSCLE, share)])
+        least = max(FEWEST_OF_A_MUSCLE, share)
+        # Half of them with the kit of the class, which it must use, where there are as many.
+        kit = [m for m in own if m.fetched_kit][: -(-least // 2)]
+        plain = [m for m in own if m not in kit]
+        kept.update(m.id for m in (*kit, *plain[: least - len(kit)]))
     return tuple(m for m in movements if m.id in kept)
 
 
@@ -143,7 +147,7 @@ def structure_rows(scope: Scope) -> list[Row]:
         small = tuple(
             (c.key, 1) for c in bay.choices if SMALL_GROUPS.issuperset(c.movement.targets)
         )
-        out.append(Row(SUBSTANCE, bay.slot.label, small, high=max(1, bay.slots // 6)))
+        out.append(Row(SUBSTANCE, bay.slot.label, small, high=max(1, bay.slots // 4)))
     return out
 
 

@@ -8,6 +8,7 @@ met at all; without that link the skeleton itself forces cost, however long the 
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from fractions import Fraction
@@ -32,6 +33,8 @@ from grike.core.sheet import Mode
 from grike.core.volume import Yardstick
 
 _M = Muscle
+#: So many movements for a muscle count of one kit, and so many are enough for a week.
+ENOUGH_MOVEMENTS, ENOUGH_IN_A_WEEK = 2, 4
 #: What a focus all but surely makes a main focus: two classes that share one need a clear day.
 HEART: dict[Focus, frozenset[Muscle]] = {
     Focus.LOWER: frozenset({_M.GLUTES, _M.QUADRICEPS, _M.HAMSTRINGS}),
@@ -128,6 +131,7 @@ class _Builder:
         self._variety("D2")
         self._variety("D3")
         self._mix()
+        self._supply()
         self._volume()
         self._regions()
         self._refusals()
@@ -253,6 +257,26 @@ class _Builder:
             if len(members) > 1:
                 self.model.add(strong + off >= min(counts))
                 self.model.add(strong - off <= max(counts))
+
+    def _supply(self) -> None:
+        """W1: the kits of a week together hold enough movements for every muscle group."""
+        if not self._on("W1"):
+            return
+        counts = [Counter(m for x in theme.movements for m in x.targets) for theme in self.themes]
+        for week in sorted({slot.week for slot in self.slots}):
+            members = [slot for slot in self.slots if slot.week == week]
+            for muscle in Muscle:
+                worth = [min(ENOUGH_MOVEMENTS, count[muscle]) for count in counts]
+                if len(members) < 2 or all(value == worth[0] for value in worth):
+                    continue
+                there = sum(
+                    self.theme[slot.index, t] * value
+                    for slot in members
+                    for t, value in enumerate(worth)
+                )
+                short = self.model.new_int_var(0, ENOUGH_IN_A_WEEK, "")
+                self.model.add(there + short >= ENOUGH_IN_A_WEEK)
+                self.penalties.append((short, 300))
 
     def _class_training(self, index: int) -> Any:
         """Return the training volume of an open class as an expression."""
