@@ -378,7 +378,9 @@ class _Builder:
                 for region in Region:
                     self.model.add(100 * own[region] >= whole * sets).only_enforce_if(literal)
                 continue
-            regions = {region_of(muscle) for muscle in FOCUS_MUSCLES[focus]}
+            own_regions = {region_of(muscle) for muscle in FOCUS_MUSCLES[focus]}
+            # In a fixed order: the order of a set differs from process to process.
+            regions = [region for region in Region if region in own_regions]
             inside = sum(own[region] for region in regions)
             self.model.add(100 * inside >= share * sets).only_enforce_if(literal)
             for region in regions if len(regions) > 1 else ():
