@@ -191,3 +191,62 @@ class Shortening(WithApplication):
         body = {"version": after["version"], "minutes": 60}
         self.assertEqual(self.post(f"{path}/shorten", body).status_code, 409)
         self.assertEqual(self.client.get(f"{path}/shortened?minutes=0").status_code, 422)
+
+
+class Templates(WithApplication):
+    def setUp(self) -> None:
+        super().setUp()
+        self.sign_in()
+        self.series_id = self.a_series()
+
+    def path(self, slot: int) -> str:
+        return f"/api/series/{self.series_id}/classes/{slot}"
+
+    def version(self) -> int:
+        version: int = self.board(self.series_id)["version"]
+        return version
+
+    def test_kept_used_and_forgotten(self) -> None:
+        """A class is kept by name, put into another slot, undone, and forgotten."""
+        body = {"version": self.version(), "name": "Good Monday"}
+        self.assertEqual(self.post(f"{self.path(0)}/template", body).status_code, 201)
+        self.assertEqual(self.post(f"{self.path(0)}/template", body).status_code, 422)
+        (kept,) = self.client.get("/api/templates").json()
+        use = {"version": self.version(), "template": kept["id"]}
+        done = self.post(f"{self.path(1)}/use", use)
+        self.assertEqual(done.json()["label"], "Use Good Monday, week 1 Wednesday")
+        first, second = (self.client.get(self.path(n)).json()["blocks"] for n in (0, 1))
+        self.assertEqual(
+            [[i["movement"] for i in b["items"]] for b in first],
+            [[i["movement"] for i in b["items"]] for b in second],
+        )
+        gone = self.client.delete(f"/api/templates/{kept['id']}", headers=self.csrf)
+        self.assertEqual(gone.status_code, 204)
+        use["version"] = self.version()
+        self.assertEqual(self.post(f"{self.path(1)}/use", use).status_code, 404)
+
+    def bring(self, document: dict[str, Any]) -> Response:
+        body = {"version": self.version(), "document": document}
+        answer: Response = self.client.put(f"{self.path(0)}/document", json=body, headers=self.csrf)
+        return answer
+
+    def test_a_class_in_any_format_from_a_file(self) -> None:
+        """A ladder and a time cap come in and run; a fault is told with its place."""
+        squat, bridge = {"movement": "squat"}, {"movement": "glute-bridge"}
+        document = {
+            "name": "By hand",
+            "focus": "lower",
+            "slot_seconds": 1800,
+            "blocks": [
+                {"purpose": "work", "format": {"kind": "ladder"}, "items": [squat, bridge]},
+                {"purpose": "work", "format": {"kind": "time-cap", "minutes": 6}, "items": [squat]},
+            ],
+        }
+        self.assertEqual(self.bring(document).status_code, 200)
+        detail = self.client.get(self.path(0)).json()
+        self.assertEqual(detail["blocks"][0]["format_name"], "Ladder")
+        self.assertEqual(detail["blocks"][0]["items"][0]["dose"], "10-8-6-4-2")
+        self.assertEqual(detail["slot_seconds"], 2700)
+        document["blocks"][0]["items"] = [squat] * 4  # type: ignore[index]
+        self.assertEqual(self.bring(document).status_code, 422)
+        self.assertEqual(self.client.get(self.path(0)).json()["name"], "By hand")

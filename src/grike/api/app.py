@@ -15,7 +15,17 @@ from fastapi.staticfiles import StaticFiles
 from starlette.middleware.base import RequestResponseEndpoint
 from starlette.middleware.gzip import GZipMiddleware
 
-from grike.api import classes, fixing, library, movements, problems, runs, series, sign_in
+from grike.api import (
+    classes,
+    fixing,
+    library,
+    movements,
+    problems,
+    runs,
+    series,
+    sign_in,
+    templates,
+)
 from grike.api.runner import Runner
 from grike.api.state import Config, State
 from grike.exchange.library import library_document
@@ -62,7 +72,7 @@ def create_app(config: Config) -> FastAPI:
     app.add_middleware(GZipMiddleware, minimum_size=800)
     app.middleware("http")(_headers)
     problems.install(app)
-    for module in (sign_in, library, movements, series, classes, fixing, runs):
+    for module in (sign_in, library, movements, series, classes, fixing, templates, runs):
         app.include_router(module.router)
     app.add_api_route("/api/health", _health, methods=["GET"], include_in_schema=False)
     app.add_api_route("/api/{path:path}", _no_such_route, include_in_schema=False)

@@ -51,6 +51,7 @@ def _blocks(member: ClassFacts, clock: ClassClock) -> list[BlockModel]:
     for bout in clock.bouts:
         bouts.setdefault((bout.block, bout.place), []).append(bout)
     out: list[BlockModel] = []
+    at = 0
     for index, block in enumerate(member.design.blocks):
         own = [cue for cue in clock.real if cue.block == index]
         doses = [bouts.get((index, place), []) for place in range(len(block.items))]
@@ -74,8 +75,9 @@ def _blocks(member: ClassFacts, clock: ClassClock) -> list[BlockModel]:
                 format=block.format.kind,
                 format_name=FORMAT_NAMES[block.format.kind],
                 summary=block.format.summary(),
-                start=own[0].start if own else 0,
-                end=own[-1].end if own else 0,
+                # What a block needs beforehand happens in the pause before it, so blocks meet.
+                start=at,
+                end=(at := max(at, own[-1].end) if own else at),
                 items=items,
             )
         )

@@ -43,16 +43,18 @@ def _member(facts: Facts, slot: int) -> ClassFacts:
     raise NotFound("There is no class in that slot.", fix="Plan the series first.")
 
 
-def _for_writing(
+def for_writing(
     state: State, connection: Connection, series_id: int, slot: int, version: int
 ) -> tuple[StoredSeries, Facts, ClassFacts]:
+    """Hold a series for a write made against ``version``; return it with the class of a slot."""
     latest = changes.latest(connection, series_id)
     series.lock(connection, series_id, version, latest)
     held = state.series(connection, series_id)
     return held.stored, held.facts, _member(held.facts, slot)
 
 
-def _require_unlocked(member: ClassFacts) -> None:
+def require_unlocked(member: ClassFacts) -> None:
+    """Raise Conflict where the class is locked."""
     if member.planned.locked:
         raise Conflict("The class is locked.", fix="Unlock it first.")
 
@@ -97,8 +99,8 @@ def get_alternatives(
 def swap(series_id: int, slot: int, body: SwapRequest, person: Director, state: StateOf) -> Changed:
     """Put another movement into a place."""
     with state.database.transaction() as connection:
-        stored, facts, member = _for_writing(state, connection, series_id, slot, body.version)
-        _require_unlocked(member)
+        stored, facts, member = for_writing(state, connection, series_id, slot, body.version)
+        require_unlocked(member)
         library = facts.library
         design = swapped(member.design, body.block, body.place, body.movement, library)
         label = f"Swap in {library[body.movement].name}, {member.slot.label}"
@@ -111,7 +113,7 @@ def swap(series_id: int, slot: int, body: SwapRequest, person: Director, state: 
 def lock(series_id: int, slot: int, body: LockRequest, person: Director, state: StateOf) -> Changed:
     """Lock or unlock a class."""
     with state.database.transaction() as connection:
-        stored, _, member = _for_writing(state, connection, series_id, slot, body.version)
+        stored, _, member = for_writing(state, connection, series_id, slot, body.version)
         label = f"{'Lock' if body.locked else 'Unlock'} {member.slot.label}"
         changed = replace(member.planned, locked=body.locked)
         changes.save(connection, stored, [changed], label, person.id, stored.certificate)
@@ -124,7 +126,7 @@ def refill_class(
 ) -> Changed:
     """Fill a class with other movements; everything else stays."""
     with state.database.transaction() as connection:
-        stored, facts, member = _for_writing(state, connection, series_id, slot, body.version)
+        stored, facts, member = for_writing(state, connection, series_id, slot, body.version)
         problem = Problem(stored.plan, facts.library)
         changed = refill(problem, slot, stored.version, facts=facts)
         label = f"Re-fill {member.slot.label}"
@@ -164,8 +166,8 @@ def shorten_class(
 ) -> Changed:
     """Cut the class down by some minutes, as it was shown."""
     with state.database.transaction() as connection:
-        stored, facts, member = _for_writing(state, connection, series_id, slot, body.version)
-        _require_unlocked(member)
+        stored, facts, member = for_writing(state, connection, series_id, slot, body.version)
+        require_unlocked(member)
         cut = _shortened(facts, member, body.minutes)
         if not cut.reached:
             raise Conflict(

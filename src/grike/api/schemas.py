@@ -394,6 +394,33 @@ class Write(Model):
     version: int
 
 
+class TemplateModel(Model):
+    """A class that is kept under a name."""
+
+    id: int
+    name: str
+    format_name: str
+    movements: int
+
+
+class NewTemplate(Write):
+    """The name under which a class is kept."""
+
+    name: str = Field(min_length=1, max_length=120)
+
+
+class TemplateUse(Write):
+    """Which template goes into the slot."""
+
+    template: int
+
+
+class ClassDocument(Write):
+    """A class as the open document."""
+
+    document: dict[str, Any]
+
+
 class ShortenRequest(Write):
     """How many minutes a class is to be shorter."""
 

@@ -11,7 +11,8 @@ from grike.core.planner.explain import certain_reason, collisions
 from grike.core.planner.pool import pool_report
 from grike.core.planner.problem import NeverStop, Problem, Progress, Settings, Stop
 from grike.core.planner.result import PlanResult, Status, status_of
-from grike.core.planner.rolling import Run, plan_weeks
+from grike.core.planner.rolling import plan_weeks
+from grike.core.planner.run import Run
 from grike.core.rules import Facts, cost_by_rule, findings
 
 

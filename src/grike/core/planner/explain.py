@@ -8,7 +8,7 @@ from fractions import Fraction
 from grike.core.planner.cells import pool
 from grike.core.planner.linear import Outcome, colliding_rules
 from grike.core.planner.problem import Problem
-from grike.core.planner.rolling import Failure, Run
+from grike.core.planner.run import Failure, Run
 from grike.core.planner.selection import SLOTS, SUBSTANCE, THEME, build
 from grike.core.planner.skeleton import SkeletonTask, skeleton
 from grike.core.planner.variants import stretch_of, variants

@@ -15,7 +15,7 @@ from grike.core.planner.cells import Theme, pool
 from grike.core.planner.linear import Outcome, Solved
 from grike.core.planner.pool import pool_report
 from grike.core.planner.problem import NeverStop, Problem, Settings
-from grike.core.planner.rolling import Run, WeekTask, kept_facts
+from grike.core.planner.run import Run, WeekTask, kept_facts
 from grike.core.planner.selection import (
     Taste,
     all_rows,

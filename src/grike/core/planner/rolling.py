@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field, replace
+from dataclasses import replace
 from fractions import Fraction
 
 from grike.core.planner.assembly import assembled
 from grike.core.planner.cells import Theme, pool
-from grike.core.planner.linear import Limits, Outcome, Solved
-from grike.core.planner.pool import PoolReport
-from grike.core.planner.problem import Problem, Progress, Settings, Stop
+from grike.core.planner.linear import Outcome
+from grike.core.planner.problem import Problem, Progress
+from grike.core.planner.run import Failure, Run, WeekAnswer, WeekTask, kept_facts
 from grike.core.planner.selection import (
     Taste,
     all_rows,
@@ -22,92 +22,12 @@ from grike.core.planner.selection import (
 )
 from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton, training_guess
 from grike.core.planner.volume_bounds import volume_bounds
-from grike.core.rules.base import Row
-from grike.core.rules.facts import ClassFacts
-from grike.core.rules.scope import Group, Scope
-from grike.core.series import PlannedClass
 from grike.core.sheet import Mode
 
 #: How many patterns get a solve with soft bands once one of them has a plan.
 SOFT_PATTERNS = 2
 #: How many patterns that failed with a part of the library are tried with all of it.
 FULL_PATTERNS = 2
-
-
-@dataclass(frozen=True, slots=True)
-class WeekTask:
-    """One week with its cells: what its movements are chosen from, and the rows they obey."""
-
-    week: int
-    cells: Mapping[int, Cell]
-    scope: Scope
-    rows: tuple[Row, ...]
-
-
-@dataclass(frozen=True, slots=True)
-class WeekAnswer:
-    """A filling of one week."""
-
-    task: WeekTask
-    solved: Solved
-
-
-@dataclass(slots=True)
-class Failure:
-    """Why no plan came out: the stage, the week and its rows where there are any."""
-
-    stage: str
-    week: int | None = None
-    rows: tuple[Row, ...] = ()
-    proven: bool = True
-
-
-@dataclass(slots=True)
-class Run:
-    """The state of one planning run."""
-
-    problem: Problem
-    settings: Settings
-    stop: Stop
-    seed: int
-    pool: PoolReport
-    facts: dict[int, ClassFacts] = field(default_factory=dict)
-    used: dict[str, int] = field(default_factory=dict)
-    known: frozenset[str] = frozenset()
-    week_training: dict[int, Fraction] = field(default_factory=dict)
-    stopped: bool = False
-    cut: bool = False
-
-    def limits(self, deterministic: float) -> Limits:
-        """Return the limits of one solve."""
-        return Limits(deterministic, self.settings.wall_seconds, self.seed)
-
-    def group(self, week: int) -> Group:
-        """Return what the group knows when a week begins, and what days own."""
-        plan = self.problem.plan
-        before = [f.design.movement_ids() for f in self.facts.values() if f.slot.week < week]
-        first = min((slot.week for slot in self.problem.slots), default=0)
-        known = plan.known.union(*before)
-        return Group(plan.shape.level, known, plan.sheet.owned, first)
-
-    def remember(self, planned: PlannedClass) -> None:
-        """Take a class into the history on which later weeks build."""
-        entry = ClassFacts(planned, self.problem.library, self.known, self.settings.pace)
-        self.facts[planned.slot.index] = entry
-        ids = planned.design.movement_ids()
-        self.known = self.known | frozenset(ids)
-        for movement_id in ids:
-            self.used[movement_id] = self.used.get(movement_id, 0) + 1
-
-
-def kept_facts(problem: Problem, settings: Settings) -> dict[int, ClassFacts]:
-    """Return the facts of the classes that stay, each knowing what came before it."""
-    known = problem.plan.known
-    out: dict[int, ClassFacts] = {}
-    for index, planned in sorted(problem.kept().items()):
-        out[index] = ClassFacts(planned, problem.library, known, settings.pace)
-        known = known | frozenset(planned.design.movement_ids())
-    return out
 
 
 def week_task(

@@ -2,12 +2,15 @@ import { Box, Heading, Text } from '@chakra-ui/react';
 
 import { BodyColumn } from '~/features/board';
 import { Findings } from '~/features/findings';
+import { useIsDirector } from '~/features/signin';
 import { LoadLines } from './LoadLines';
 import { Shorten } from './Shorten';
+import { Templates } from './Templates';
 import type { Schemas } from '~/shared/http/client';
 
 /** What the class does as a whole: findings, both sides, the body. */
 export function ClassSummary({ detail }: { detail: Schemas['ClassDetail'] }) {
+  const director = useIsDirector();
   const seconds = detail.left.seconds ?? 0;
   return (
     <Box>
@@ -25,6 +28,7 @@ export function ClassSummary({ detail }: { detail: Schemas['ClassDetail'] }) {
           : `left ${seconds} s, right ${detail.right.seconds} s.`}
       </Text>
       <Shorten detail={detail} />
+      {director && <Templates detail={detail} />}
       <LoadLines load={detail.load} />
       <BodyColumn volume={detail.volume} title="this class" />
     </Box>

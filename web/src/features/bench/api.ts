@@ -1,6 +1,7 @@
 import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 
 import { data, http } from '~/shared/http/client';
+import { Problem } from '~/shared/http/problem';
 
 export function classOptions(series: number, slot: number) {
   return queryOptions({
@@ -62,4 +63,41 @@ export function useClassWrites(series: number, slot: number, version: number) {
     onSettled,
   });
   return { swap, lock, refill, shorten };
+}
+
+export const templatesOptions = queryOptions({
+  queryKey: ['templates'],
+  queryFn: () => data(http.GET('/api/templates')),
+});
+
+/** Keep a class as a template, use one, or bring a class from the text of a file. */
+export function useTemplateWrites(series: number, slot: number, version: number) {
+  const client = useQueryClient();
+  const onSettled = async () => {
+    await client.invalidateQueries({ queryKey: ['series', series] });
+    await client.invalidateQueries({ queryKey: ['templates'] });
+  };
+  const params = { path: { series_id: series, slot } };
+  const keep = useMutation({
+    mutationFn: (name: string) => data(http.POST('/api/series/{series_id}/classes/{slot}/template', { params, body: { version, name } })),
+    onSettled,
+  });
+  const use = useMutation({
+    mutationFn: (template: number) => data(http.POST('/api/series/{series_id}/classes/{slot}/use', { params, body: { version, template } })),
+    onSettled,
+  });
+  const bring = useMutation({
+    mutationFn: (text: string) =>
+      data(http.PUT('/api/series/{series_id}/classes/{slot}/document', { params, body: { version, document: documentOf(text) } })),
+    onSettled,
+  });
+  return { keep, use, bring };
+}
+
+function documentOf(text: string): Record<string, unknown> {
+  try {
+    return JSON.parse(text) as Record<string, unknown>;
+  } catch {
+    throw new Problem({ status: 422, title: 'This file is not a class document.', detail: 'Choose a JSON file such as Export gives.' });
+  }
 }

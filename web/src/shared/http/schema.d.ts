@@ -372,7 +372,11 @@ export interface paths {
          * @description Return a class as the open JSON document of docs/formats/class.schema.json.
          */
         get: operations["get_class_document"];
-        put?: never;
+        /**
+         * Bring Class
+         * @description Put a class document (docs/formats/class.schema.json) into a slot, in any format.
+         */
+        put: operations["bring_class"];
         post?: never;
         delete?: never;
         options?: never;
@@ -474,6 +478,46 @@ export interface paths {
          * @description Put another movement into a place.
          */
         post: operations["swap"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{series_id}/classes/{slot}/template": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Template
+         * @description Keep a class under a name.
+         */
+        post: operations["keep_template"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{series_id}/classes/{slot}/use": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Use Template
+         * @description Put a template into a slot in place of its class.
+         */
+        post: operations["use_template"];
         delete?: never;
         options?: never;
         head?: never;
@@ -659,6 +703,46 @@ export interface paths {
          */
         post: operations["sign_out"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/templates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Templates
+         * @description Return the class templates by name.
+         */
+        get: operations["list_templates"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/templates/{template_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Template
+         * @description Forget a template; classes made from it stay.
+         */
+        delete: operations["remove_template"];
         options?: never;
         head?: never;
         patch?: never;
@@ -952,6 +1036,18 @@ export interface components {
             week: number;
             /** Weekday */
             weekday: number;
+        };
+        /**
+         * ClassDocument
+         * @description A class as the open document.
+         */
+        ClassDocument: {
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            /** Version */
+            version: number;
         };
         /**
          * Created
@@ -1357,6 +1453,16 @@ export interface components {
             yardstick: "seconds" | "reps" | "sets";
         };
         /**
+         * NewTemplate
+         * @description The name under which a class is kept.
+         */
+        NewTemplate: {
+            /** Name */
+            name: string;
+            /** Version */
+            version: number;
+        };
+        /**
          * OptionModel
          * @description Another way to do a movement.
          */
@@ -1625,6 +1731,30 @@ export interface components {
             movement: string;
             /** Place */
             place: number;
+            /** Version */
+            version: number;
+        };
+        /**
+         * TemplateModel
+         * @description A class that is kept under a name.
+         */
+        TemplateModel: {
+            /** Format Name */
+            format_name: string;
+            /** Id */
+            id: number;
+            /** Movements */
+            movements: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * TemplateUse
+         * @description Which template goes into the slot.
+         */
+        TemplateUse: {
+            /** Template */
+            template: number;
             /** Version */
             version: number;
         };
@@ -2297,6 +2427,42 @@ export interface operations {
             };
         };
     };
+    bring_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassDocument"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     lock: {
         parameters: {
             query?: never;
@@ -2452,6 +2618,78 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["SwapRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    keep_template: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewTemplate"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    use_template: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TemplateUse"];
             };
         };
         responses: {
@@ -2795,6 +3033,55 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    list_templates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TemplateModel"][];
+                };
+            };
+        };
+    };
+    remove_template: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                template_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
             };
         };
     };
