@@ -198,6 +198,13 @@ def _alike_neighbours() -> Broken:
     return a_plan(design, sheet=only("C7", most=0)), a_library(*chest, "legs")
 
 
+def _endurance_only() -> Broken:
+    """Two classes of long circuits in the week, and none for strength."""
+    designs = [a_class(work(circuit(3), f"{day}0", f"{day}1")) for day in "ab"]
+    library = a_library(*(f"{day}{n}" for day in "ab" for n in range(2)))
+    return a_plan(*designs, sheet=only("W8")), library
+
+
 def _bare_warm_up() -> Broken:
     for planned in base().classes:
         design = planned.design
@@ -212,6 +219,7 @@ def _bare_warm_up() -> Broken:
 
 
 SPECIAL: dict[str, Callable[[], Broken]] = {
+    "W8": _endurance_only,
     "C4": _one_side_only,
     "C5b": _joint("C5b", Joint.KNEE),
     "C6b": _joint("C6b", Joint.WRIST),
