@@ -28,9 +28,9 @@ export function ClassSummary({ detail }: { detail: Schemas['ClassDetail'] }) {
           : `left ${seconds} s, right ${detail.right.seconds} s.`}
       </Text>
       <Shorten detail={detail} />
-      {director && <Templates detail={detail} />}
-      <LoadLines load={detail.load} />
       <BodyColumn volume={detail.volume} title="this class" />
+      <LoadLines load={detail.load} />
+      {director && <Templates detail={detail} />}
     </Box>
   );
 }
