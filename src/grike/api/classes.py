@@ -142,6 +142,7 @@ def _shortened(facts: Facts, member: ClassFacts, minutes: int) -> Shortened:
         clock.real_seconds - 60 * minutes,
         known=member.known,
         pace=facts.pace,
+        focus_share=float(facts.sheet["C1"].numbers["share"]) / 100,
     )
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from grike.core.design import ClassDesign, Purpose
+from grike.core.design import Block, ClassDesign, Purpose
 from grike.core.errors import InvalidInput
 from grike.core.format import Superset
 from grike.core.item import Handling, Item
@@ -40,11 +40,20 @@ def swapped(
     item_at(design, block, place)
     movement = library[movement_id]
     item = Item(movement_id, handling=handling_for(design, block, movement))
-    items = list(design.blocks[block].items)
-    items[place] = item
-    blocks = list(design.blocks)
-    blocks[block] = replace(design.blocks[block], items=tuple(items))
-    return replace(design, blocks=tuple(blocks))
+    return with_item(design, block, place, item)
+
+
+def with_block(design: ClassDesign, number: int, block: Block | None) -> ClassDesign:
+    """Return a class with one block replaced, or left out where None is given."""
+    put = () if block is None else (block,)
+    return replace(design, blocks=(*design.blocks[:number], *put, *design.blocks[number + 1 :]))
+
+
+def with_item(design: ClassDesign, number: int, place: int, item: Item) -> ClassDesign:
+    """Return a class with one item replaced."""
+    items = design.blocks[number].items
+    changed = (*items[:place], item, *items[place + 1 :])
+    return with_block(design, number, replace(design.blocks[number], items=changed))
 
 
 def work_blocks(design: ClassDesign) -> list[int]:

@@ -8,6 +8,7 @@ from dataclasses import dataclass, fields, replace
 from grike.core.bouts import Bout
 from grike.core.clock import class_clock
 from grike.core.design import Block, ClassDesign, Purpose
+from grike.core.editing import with_block
 from grike.core.errors import InvalidInput
 from grike.core.expansion import steps
 from grike.core.focus import Focus, on_focus
@@ -17,7 +18,7 @@ from grike.core.pace import DEFAULT_PACE, Pace
 from grike.core.sides import side_ledger
 
 LEAST_BREATHER, LEAST_REST, LEAST_HOLD = 20, 10, 15
-#: A focus holds at least this share of the work of a class that is about it.
+#: A focus holds at least this share of the work, where no rule sheet says otherwise.
 FOCUS_SHARE = 0.6
 
 
@@ -34,11 +35,6 @@ class Shortened:
 Cut = tuple[str, ClassDesign]
 
 
-def _with(design: ClassDesign, number: int, block: Block | None) -> ClassDesign:
-    put = () if block is None else (block,)
-    return replace(design, blocks=(*design.blocks[:number], *put, *design.blocks[number + 1 :]))
-
-
 def _open(design: ClassDesign, done: int, purpose: Purpose) -> Iterator[tuple[int, Block]]:
     """Yield the blocks of a purpose that are still to come, the last first."""
     for number in reversed(range(done, len(design.blocks))):
@@ -51,7 +47,7 @@ def _breathers(design: ClassDesign, done: int, _: Library) -> Iterator[Cut]:
         if isinstance(block.format, Breather) and block.format.seconds > LEAST_BREATHER:
             fmt = replace(block.format, seconds=LEAST_BREATHER)
             changed = replace(block, format=fmt)
-            yield f"Breather {LEAST_BREATHER} s", _with(design, number, changed)
+            yield f"Breather {LEAST_BREATHER} s", with_block(design, number, changed)
 
 
 def _rests(design: ClassDesign, done: int, _: Library) -> Iterator[Cut]:
@@ -66,7 +62,7 @@ def _rests(design: ClassDesign, done: int, _: Library) -> Iterator[Cut]:
                 changed = replace(block, format=fmt)
                 yield (
                     f"{words.capitalize()} {to} s in block {number + 1}",
-                    _with(design, number, changed),
+                    with_block(design, number, changed),
                 )
 
 
@@ -75,13 +71,13 @@ def _warm_up(design: ClassDesign, done: int, _: Library) -> Iterator[Cut]:
         if isinstance(block.format, Flow) and block.format.seconds > LEAST_HOLD:
             seconds = max(LEAST_HOLD, block.format.seconds - 5)
             changed = replace(block, format=replace(block.format, seconds=seconds))
-            yield f"Warm-up {seconds} s each", _with(design, number, changed)
+            yield f"Warm-up {seconds} s each", with_block(design, number, changed)
 
 
 def _burst(design: ClassDesign, done: int, _: Library) -> Iterator[Cut]:
     for number, block in _open(design, done, Purpose.WORK):
         if isinstance(block.format, LastBurst):
-            yield "No last burst", _with(design, number, None)
+            yield "No last burst", with_block(design, number, None)
 
 
 def _rounds(design: ClassDesign, done: int, _: Library) -> Iterator[Cut]:
@@ -92,7 +88,7 @@ def _rounds(design: ClassDesign, done: int, _: Library) -> Iterator[Cut]:
             if now > 1:
                 fmt = replace(block.format, **{name: now - 1})  # type: ignore[arg-type]
                 changed = replace(block, format=fmt)
-                yield f"{now - 1} {name} in block {number + 1}", _with(design, number, changed)
+                yield f"{now - 1} {name} in block {number + 1}", with_block(design, number, changed)
 
 
 def _movements(design: ClassDesign, done: int, library: Library) -> Iterator[Cut]:
@@ -116,7 +112,7 @@ def _movements(design: ClassDesign, done: int, library: Library) -> Iterator[Cut
             changed = replace(block, items=items)
         except InvalidInput:
             continue
-        yield f"Without {name}", _with(design, number, changed)
+        yield f"Without {name}", with_block(design, number, changed)
 
 
 LEVERS: dict[str, Callable[[ClassDesign, int, Library], Iterator[Cut]]] = {
@@ -140,10 +136,11 @@ def shorten(
     order: Sequence[str] = ORDER,
     known: Collection[str] = frozenset(),
     pace: Pace = DEFAULT_PACE,
+    focus_share: float = FOCUS_SHARE,
 ) -> Shortened:
     """Return the class cut down to ``seconds`` on the real clock, lever after lever.
 
-    The first ``done`` blocks are behind and stay. Every cut keeps both sides equal where they
+    The first ``done`` blocks are behind and stay. ``focus_share`` (0 to 1) is what rule C1 asks. Every cut keeps both sides equal where they
     were, the focus share where it was reached, and the cool-down. Where all levers together are
     not enough, the shortest class is returned and ``reached`` is False.
     Raises InvalidInput for an unknown lever.
@@ -155,7 +152,8 @@ def shorten(
     cuts: list[str] = []
     for lever in order:
         while length > seconds:
-            cut = _next(LEVERS[lever](design, done, library), design, library, known, pace, length)
+            options = LEVERS[lever](design, done, library)
+            cut = _next(options, design, library, known, pace, length, focus_share)
             if cut is None:
                 break
             words, design, length = cut
@@ -185,10 +183,11 @@ def _next(
     known: Collection[str],
     pace: Pace,
     length: int,
+    focus_share: float,
 ) -> tuple[str, ClassDesign, int] | None:
     """Return the first cut that keeps what must be kept and saves time."""
     for words, design in options:
-        if _keeps(before, design, library):
+        if _keeps(before, design, library, focus_share):
             shorter = _length(design, library, known, pace)
             if shorter < length:
                 return words, design, shorter
@@ -199,13 +198,13 @@ def _bouts(design: ClassDesign, library: Library) -> list[Bout]:
     return [step for step in steps(design, library) if isinstance(step, Bout)]
 
 
-def _keeps(before: ClassDesign, after: ClassDesign, library: Library) -> bool:
+def _keeps(before: ClassDesign, after: ClassDesign, library: Library, focus_share: float) -> bool:
     try:
         bouts = _bouts(after, library)
     except InvalidInput:
         return False
     even = side_ledger(bouts).equal or not side_ledger(_bouts(before, library)).equal
-    enough = min(FOCUS_SHARE, _share(before, _bouts(before, library)))
+    enough = min(focus_share, _share(before, _bouts(before, library)))
     return even and _share(after, bouts) >= enough
 
 

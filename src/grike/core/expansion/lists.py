@@ -107,7 +107,7 @@ def on_the_minute(at: Layout) -> list[Step]:
         place = minute % len(at.places)
         turn = at.turn(place, minute // len(at.places) + 1, (None, fmt.reps))
         seconds = sum(bout.seconds for bout in turn)
-        if seconds > 60 and at.pace.counted_factor <= 1:
+        if seconds > 60 and at.pace.factor_of(at.movement(place).id) <= 1:
             raise InvalidInput(
                 f"{at.movement(place).name} takes {seconds} s, longer than its minute.",
                 fix="Give fewer reps, or let sides change by round.",

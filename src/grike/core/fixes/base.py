@@ -3,10 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from grike.core.design import Block, ClassDesign, Purpose
-from grike.core.item import Item
 from grike.core.rules import Facts, Finding
 from grike.core.rules.facts import ClassFacts
 
@@ -29,19 +28,6 @@ def classes_of(facts: Facts, finding: Finding) -> list[ClassFacts]:
         and (place.week is None or member.slot.week == place.week)
         and (place.slot is None or member.slot.index == place.slot)
     ]
-
-
-def with_block(design: ClassDesign, number: int, block: Block) -> ClassDesign:
-    """Return a class with one block replaced."""
-    blocks = (*design.blocks[:number], block, *design.blocks[number + 1 :])
-    return replace(design, blocks=blocks)
-
-
-def with_item(design: ClassDesign, number: int, place: int, item: Item) -> ClassDesign:
-    """Return a class with one item replaced."""
-    items = design.blocks[number].items
-    changed = (*items[:place], item, *items[place + 1 :])
-    return with_block(design, number, replace(design.blocks[number], items=changed))
 
 
 def work_blocks(member: ClassFacts) -> Iterator[tuple[int, Block]]:

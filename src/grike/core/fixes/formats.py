@@ -7,8 +7,9 @@ from contextlib import suppress
 from dataclasses import fields, replace
 
 from grike.core.design import Block, ClassDesign, Purpose
+from grike.core.editing import with_block
 from grike.core.errors import InvalidInput
-from grike.core.fixes.base import Edit, classes_of, with_block, work_blocks
+from grike.core.fixes.base import Edit, classes_of, work_blocks
 from grike.core.format import (
     FORMAT_NAMES,
     Breather,

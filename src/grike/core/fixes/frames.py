@@ -7,7 +7,8 @@ from dataclasses import replace
 
 from grike.core.anatomy import Muscle
 from grike.core.design import Block, Purpose
-from grike.core.fixes.base import Edit, classes_of, with_block
+from grike.core.editing import with_block
+from grike.core.fixes.base import Edit, classes_of
 from grike.core.format import Flow
 from grike.core.item import Item
 from grike.core.movement import Movement, Role

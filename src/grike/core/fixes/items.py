@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import replace
 
-from grike.core.editing import handling_for
-from grike.core.fixes.base import Edit, classes_of, with_item, work_blocks
+from grike.core.editing import handling_for, with_item
+from grike.core.fixes.base import Edit, classes_of, work_blocks
 from grike.core.item import Handling, Item, Level
 from grike.core.rules import Facts, Finding
 from grike.core.rules.facts import ClassFacts

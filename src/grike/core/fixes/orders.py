@@ -6,7 +6,8 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from grike.core.design import ClassDesign
-from grike.core.fixes.base import Edit, classes_of, with_block, work_blocks
+from grike.core.editing import with_block
+from grike.core.fixes.base import Edit, classes_of, work_blocks
 from grike.core.item import Item
 from grike.core.rules import Facts, Finding
 
