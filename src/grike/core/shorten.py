@@ -140,7 +140,8 @@ def shorten(
 ) -> Shortened:
     """Return the class cut down to ``seconds`` on the real clock, lever after lever.
 
-    The first ``done`` blocks are behind and stay. ``focus_share`` (0 to 1) is what rule C1 asks. Every cut keeps both sides equal where they
+    The first ``done`` blocks are behind and stay; ``focus_share`` (0 to 1) is what C1 asks.
+    Every cut keeps both sides equal where they
     were, the focus share where it was reached, and the cool-down. Where all levers together are
     not enough, the shortest class is returned and ``reached`` is False.
     Raises InvalidInput for an unknown lever.

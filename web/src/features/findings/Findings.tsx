@@ -11,6 +11,9 @@ const LOOK: Record<string, { sign: string; ink: string; name: string }> = {
   remark: { sign: '·', ink: 'soft', name: 'Remark' },
 };
 
+/** What is broken comes before what is only aimed at. */
+const ORDER = ['must', 'aim', 'remark'];
+
 interface Props {
   series: number;
   version: number;
@@ -21,7 +24,7 @@ export function Findings({ series, version, findings }: Props) {
   if (!findings.length) return <Text color="fernInk">Every rule is kept.</Text>;
   return (
     <Box as="ul" listStyleType="none">
-      {findings.map((finding) => (
+      {[...findings].sort((a, b) => ORDER.indexOf(a.mode) - ORDER.indexOf(b.mode)).map((finding) => (
         <Line key={`${version} ${finding.number}`} series={series} version={version} finding={finding} />
       ))}
     </Box>
