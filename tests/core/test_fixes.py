@@ -19,7 +19,17 @@ from grike.core.movement import Joint, Library, Role
 from grike.core.rules import CATALOGUE, Facts, Finding, broken_musts, findings
 from grike.core.series import SeriesPlan
 from grike.core.sheet import Mode
-from tests.builders import a_class, a_library, a_movement, a_plan, circuit, only, work
+from grike.core.wishes import Caution, Pin, Wishes
+from tests.builders import (
+    a_class,
+    a_library,
+    a_movement,
+    a_plan,
+    a_shape,
+    circuit,
+    only,
+    work,
+)
 from tests.core.test_planner import LIBRARY, made, two_weeks
 
 WORK = [movement.id for movement in LIBRARY.of_role(Role.WORK)]
@@ -217,6 +227,54 @@ def _bare_warm_up() -> Broken:
     raise AssertionError("no movement of a warm-up is needed")
 
 
+def _not_this_one() -> Broken:
+    plan = base()
+    never = (plan.classes[0].design.movement_ids()[0],)
+    return replace(plan, shape=replace(plan.shape, wishes=Wishes(never=never))), LIBRARY
+
+
+def _wanted() -> Broken:
+    plan = base()
+    there = {i for p in plan.classes for i in p.design.movement_ids()}
+    free = next(
+        m.id
+        for m in LIBRARY.of_role(Role.WORK)
+        if m.foundation and m.id not in there and not m.kit and m.level == 1
+    )
+    return replace(plan, shape=replace(plan.shape, wishes=Wishes(wanted=(free,)))), LIBRARY
+
+
+def _pinned_format() -> Broken:
+    plan = base()
+    slot, design = plan.classes[2].slot, plan.classes[2].design
+    other = next(k for k in ("timed-circuit", "superset") if k != design.main_format())
+    pin = Pin(slot.week + 1, slot.weekday, format=other)
+    return replace(plan, shape=replace(plan.shape, wishes=Wishes(pins=(pin,)))), LIBRARY
+
+
+def _weak_finish() -> Broken:
+    """The last class of a week is shorter than the first."""
+    library = a_library("a", "b", "c")
+    designs = [a_class(work(circuit(rounds), "a", "b", "c")) for rounds in (4, 3, 3)]
+    return a_plan(*designs, sheet=only("G5", mode=Mode.AIM)), library
+
+
+def _strange_start() -> Broken:
+    """Two of four movements of the first week are not foundation."""
+    strange = [a_movement(f"s{n}", foundation=False) for n in range(2)]
+    design = a_class(work(circuit(1), "s0", "s1", "known", "common"))
+    library = a_library(*strange, "known", "common", "plain", "usual")
+    return a_plan(design, sheet=only("G6", mode=Mode.AIM)), library
+
+
+def _jumping() -> Broken:
+    """One of three movements jumps, and the group is to be spared that."""
+    jump = a_movement("jump", impact=2, contacts_per_rep=1)
+    shape = a_shape(wishes=Wishes(cautions=(Caution.NO_JUMPS,)))
+    plan = a_plan(a_class(work(circuit(1), "jump", "a", "b")), sheet=only("G1"))
+    return replace(plan, shape=shape), a_library(jump, "a", "b", "calm")
+
+
 SPECIAL: dict[str, Callable[[], Broken]] = {
     "W8": _endurance_only,
     "C4": _one_side_only,
@@ -230,4 +288,10 @@ SPECIAL: dict[str, Callable[[], Broken]] = {
     "D6": _owned,
     "D7": _nothing_carried,
     "D7b": _carried_without_progress,
+    "G1": _jumping,
+    "G2": _not_this_one,
+    "G3": _wanted,
+    "G4": _pinned_format,
+    "G5": _weak_finish,
+    "G6": _strange_start,
 }

@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 import datetime as dt
+import json
 import unittest
 from collections import Counter
 from dataclasses import replace
 from functools import lru_cache
+from pathlib import Path
 
 from grike.core.design import Purpose
 from grike.core.errors import Conflict, InvalidInput
@@ -23,7 +25,7 @@ from grike.core.series import SeriesPlan
 from grike.core.sheet import Mode
 from grike.core.volume import Yardstick
 from grike.exchange.library import shipped_library
-from grike.exchange.plans import plan_to
+from grike.exchange.plans import plan_to, request_from
 from tests.builders import BARE, a_plan, a_shape, locked
 
 LIBRARY = shipped_library()
@@ -180,6 +182,23 @@ class NoPlan(unittest.TestCase):
             )
         )
         self.assertIn("D4", " ".join(result.collisions))
+
+    def test_the_examples_of_the_docs_collide_as_they_say(self) -> None:
+        """docs/formats: a promise on two days running, and a rise above its cap, by their rules."""
+        folder = Path(__file__).parents[2] / "docs" / "formats"
+        for name, rules in (("promise", {"D2", "G4"}), ("rise", {"W7"})):
+            text = (folder / f"impossible-{name}.json").read_text(encoding="utf-8")
+            result = self.collide(request_from(json.loads(text)))
+            self.assertEqual(result.colliding, rules)
+            self.assertTrue(any("Way out" in line for line in result.collisions), name)
+
+    def test_a_price_for_each_rule_that_collides(self) -> None:
+        """Sixty sets a week for every major group: how many sets too many is told."""
+        sheet = default_sheet().with_line("W1b", numbers={"least": 60})
+        result = self.collide(replace(empty(weeks=1), sheet=sheet))
+        self.assertIn("W1b", result.colliding)
+        price = next(line for line in result.collisions if "alone would have to give way" in line)
+        self.assertRegex(price, r"by \d+(\.\d)? sets")
 
     def test_set_ups_are_refused_before_planning(self) -> None:
         """A handful of movements, or a focus that the kit cannot serve, is said by field."""

@@ -143,8 +143,8 @@ class KitGoesRound(unittest.TestCase):
         design = a_class(work(circuit(), "bells"))
         self.assertEqual(found("C9", design, room=self.room, heads=6), [])
         short = found("C9", design, room=self.room, heads=7)
-        self.assertIn("7 people, but 1 kettlebells too few", short[0].what)
-        self.assertEqual(short[0].fix, "A filled bag")
+        self.assertIn("kettlebells for 7 people, 1 short", short[0].what)
+        self.assertEqual(short[0].fix, "Use the stand-in: a filled bag.")
 
     def test_stations_share(self) -> None:
         """At two stations twelve people need six kettlebells, and thirteen need seven."""

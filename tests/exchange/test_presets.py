@@ -45,7 +45,7 @@ class Presets(unittest.TestCase):
                 result = plan(Problem(request, LIBRARY), None, 1)
                 facts = Facts(made(result), LIBRARY)
                 self.assertEqual(broken_musts(findings(facts)), [])
-                movements = [m for c in facts.classes for _, _, m in c.work_movements()]
+                movements = [m for c in facts.classes for _, _, m in c.work_movements]
                 if preset.id in ("joint-kind", "chair-and-band"):
                     self.assertFalse([m.name for m in movements if m.impact == 2])
                 if preset.id == "chair-and-band":

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
 from grike.core.load import (
@@ -66,9 +66,14 @@ class WeekLoad:
     strain: float | None
 
 
-def week_load(members: Iterable[ClassFacts]) -> WeekLoad:
-    """Return the load of a week from the planned effort of its classes."""
+def week_load(
+    members: Iterable[ClassFacts], recorded: Mapping[int, float] | None = None
+) -> WeekLoad:
+    """Return the load of a week: of its classes as planned, or as recorded by slot index."""
     days = [0.0] * 7
+    known = recorded or {}
     for member in members:
-        days[member.slot.weekday] += class_load(member).session_load
+        slot = member.slot
+        own = known.get(slot.index)
+        days[slot.weekday] += class_load(member).session_load if own is None else own
     return WeekLoad(sum(days), monotony(days), strain(days))

@@ -25,6 +25,7 @@ from grike.core.rules import default_sheet
 from grike.core.series import SeriesShape
 from grike.core.sheet import Mode, RuleSheet
 from grike.core.volume import Yardstick
+from grike.core.wishes import Wishes
 
 
 def format_to(fmt: Format) -> Plain:
@@ -67,6 +68,8 @@ def design_to(design: ClassDesign) -> Plain:
             entry["items"] = [item_to(item) for item in block.items]
         if block.stations:
             entry["stations"] = True
+        if block.locked:
+            entry["locked"] = True
         if block.passes:
             entry["passes"] = [to_plain(entry) for entry in block.passes]
         if block.beats_a_minute is not None:
@@ -99,6 +102,7 @@ def _block_from(data: Mapping[str, Any]) -> Block:
         bool(data.get("stations", False)),
         tuple(passes),
         data.get("beats_a_minute"),
+        bool(data.get("locked", False)),
     )
 
 
@@ -154,6 +158,7 @@ def shape_to(shape: SeriesShape) -> Plain:
             str(day): sorted(focus.value for focus in menu)
             for day, menu in sorted(shape.menus.items())
         },
+        **({} if shape.wishes == Wishes() else {"wishes": to_plain(shape.wishes)}),
     }
 
 
@@ -183,6 +188,8 @@ def shape_from(data: Mapping[str, Any]) -> SeriesShape:
     """Return the shape that a dictionary describes."""
     with at("room"):
         room = room_from(data["room"])
+    with at("wishes"):
+        wishes = from_plain(Wishes, data.get("wishes", {}), "the wishes")
     return SeriesShape(
         name=data["name"],
         start=day_from(data["start"], "start"),
@@ -197,6 +204,7 @@ def shape_from(data: Mapping[str, Any]) -> SeriesShape:
             int(day): frozenset(member(Focus, focus, "menus") for focus in menu)
             for day, menu in data.get("menus", {}).items()
         },
+        wishes=wishes,
     )
 
 

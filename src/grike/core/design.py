@@ -57,6 +57,7 @@ class Block:
 
     ``passes`` says what each round changes for all movements of the block; ``beats_a_minute`` is
     the music for items that are counted in beats. A format sets how many movements it holds.
+    ``locked``: a re-fill of the class leaves the block as it is.
     """
 
     purpose: Purpose
@@ -65,6 +66,7 @@ class Block:
     stations: bool = False
     passes: tuple[Pass, ...] = ()
     beats_a_minute: int | None = None
+    locked: bool = False
 
     def __post_init__(self) -> None:
         within("beats_a_minute", self.beats_a_minute, 60, 180, "beats a minute")

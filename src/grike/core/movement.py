@@ -53,6 +53,15 @@ class Family(StrEnum):
 CONDITIONING_FAMILIES = frozenset(
     {Family.CRAWL, Family.RUN, Family.JUMP, Family.STEP_PATTERN, Family.PUNCH}
 )
+#: Families of work, in the order of the library.
+WORK_FAMILIES = tuple(
+    f for f in Family if f not in (Family.MOBILITY, Family.STRETCH, Family.BREATH)
+)
+
+
+def family_name(family: Family) -> str:
+    """Return a family for people: "Hip hinge"."""
+    return family.value.replace("-", " ").capitalize()
 
 
 class Sides(StrEnum):
@@ -192,8 +201,11 @@ class Movement:
     faults: tuple[str, ...] = ()
     care: str = ""
     retired: bool = False
+    #: The kit that has to be fetched; what always lies ready is left out. Asked for very often.
+    fetched_kit: frozenset[Kit] = field(init=False, repr=False)
 
     def __post_init__(self) -> None:
+        object.__setattr__(self, "fetched_kit", frozenset(self.kit) - ALWAYS_AT_HAND)
         if self.seconds_per_rep <= 0:
             raise InvalidInput(f"{self.name}: seconds per rep must be more than 0.", place=self.id)
         if self.role is Role.WORK and not 1 <= len(self.targets) <= 4:
@@ -204,11 +216,6 @@ class Movement:
                 f"{self.name}: {', '.join(sorted(both))} is both target and assist.",
                 place=self.id,
             )
-
-    @property
-    def fetched_kit(self) -> frozenset[Kit]:
-        """Return the kit that has to be fetched; what always lies ready is left out."""
-        return frozenset(self.kit) - ALWAYS_AT_HAND
 
     @property
     def upright(self) -> bool:

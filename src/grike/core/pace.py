@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 
 from grike.core.kit import Kit
 from grike.core.movement import Movement
@@ -37,32 +38,47 @@ class Pace:
 DEFAULT_PACE = Pace()
 
 
-def position_seconds(before: Movement | None, after: Movement, pace: Pace) -> int:
-    """Return the seconds to get from one position to the next; a class starts on its feet."""
+@dataclass(frozen=True, slots=True)
+class Paces:
+    """The pace of each slot by its index; ``usual`` where none is known for it."""
+
+    usual: Pace = DEFAULT_PACE
+    own: Mapping[int, Pace] = field(default_factory=dict)
+
+    def of(self, slot: int) -> Pace:
+        """Return the pace at which the class of a slot is taught."""
+        return self.own.get(slot, self.usual)
+
+
+USUAL_PACES = Paces()
+
+
+_KIT_KINDS = {Kit.MINI_BAND: "place_band_seconds", Kit.STEP: "set_step_seconds"}
+
+
+def position_kind(before: Movement | None, after: Movement) -> str:
+    """Return the field of Pace that a change of position takes, or ""; a class starts standing."""
     was_upright = before is None or before.upright
     if was_upright and not after.upright:
-        return pace.to_floor_seconds
+        return "to_floor_seconds"
     if not was_upright and after.upright:
-        return pace.to_standing_seconds
+        return "to_standing_seconds"
     if before is not None and not after.upright and before.position is not after.position:
-        return pace.on_the_floor_seconds
-    return 0
+        return "on_the_floor_seconds"
+    return ""
 
 
-def kit_seconds(before: Movement | None, after: Movement, pace: Pace) -> int:
-    """Return the seconds to fetch or place the kit that was not in use a moment ago."""
+def kit_kinds(before: Movement | None, after: Movement) -> frozenset[str]:
+    """Return the fields of Pace that fetching or placing kit takes which was not in use before."""
     held = before.fetched_kit if before is not None else frozenset()
-    longest = 0
-    for kit in after.fetched_kit - held:
-        if kit is Kit.MINI_BAND:
-            longest = max(longest, pace.place_band_seconds)
-        elif kit is Kit.STEP:
-            longest = max(longest, pace.set_step_seconds)
-        else:
-            longest = max(longest, pace.fetch_kit_seconds)
-    return longest
+    return frozenset(_KIT_KINDS.get(k, "fetch_kit_seconds") for k in after.fetched_kit - held)
 
 
 def transition_seconds(before: Movement | None, after: Movement, pace: Pace) -> int:
-    """Return all seconds between the end of one movement and readiness for the next."""
-    return position_seconds(before, after, pace) + kit_seconds(before, after, pace)
+    """Return all seconds between the end of one movement and readiness for the next.
+
+    Kit of several kinds is fetched at once, so the slowest counts.
+    """
+    position = position_kind(before, after)
+    seconds: int = getattr(pace, position) if position else 0
+    return seconds + max((getattr(pace, kind) for kind in kit_kinds(before, after)), default=0)

@@ -20,6 +20,19 @@ PRIOR_SESSIONS = 3
 #: The kind of a record about counted bouts; all other kinds are fields of Pace.
 REPS = "counted_factor"
 KINDS = tuple(field.name for field in fields(Pace) if field.name not in (REPS, "own_factors"))
+#: What each kind is called for people.
+KIND_NAMES = {
+    "to_floor_seconds": "down to the floor",
+    "to_standing_seconds": "up from the floor",
+    "on_the_floor_seconds": "another position on the floor",
+    "fetch_kit_seconds": "fetch kit",
+    "place_band_seconds": "put the band on",
+    "set_step_seconds": "set the step up",
+    "other_side_seconds": "change sides",
+    "show_new_seconds": "show a new movement",
+    "show_first_today_seconds": "show a movement that they know",
+    REPS: "pace of counted bouts",
+}
 #: A record this many times longer or shorter than planned is a mistake, not a pace.
 MOST_TIMES = 20
 
@@ -82,7 +95,7 @@ def learned_pace(
     """
     every = list(records)
     for record in every:
-        _require_possible(record)
+        require_possible(record.kind, record.took, record.planned)
     pool = _learned(every, start)
     own = [
         record
@@ -93,16 +106,16 @@ def learned_pace(
     return pool if len(own) == len(every) else _learned(own, pool.pace)
 
 
-def _require_possible(record: Record) -> None:
-    if record.kind not in (*KINDS, REPS):
+def require_possible(kind: str, took: float, planned: float) -> None:
+    """Raise InvalidInput for an unknown kind of record or an impossible time in seconds."""
+    if kind not in KIND_NAMES:
         raise InvalidInput(
-            f"'{record.kind}' is not a kind of break.", fix=f"Use one of: {', '.join(KINDS)}."
+            f"'{kind}' is not a kind of break.", fix=f"Use one of: {', '.join(KIND_NAMES)}."
         )
-    usual = record.planned if record.kind == REPS else 30
-    if usual <= 0 or not 0 <= record.took <= MOST_TIMES * usual:
+    usual = planned if kind == REPS else 30
+    if usual <= 0 or not 0 <= took <= MOST_TIMES * usual:
         raise InvalidInput(
-            f"{record.took:g} s for {record.kind.replace('_', ' ')} cannot be.",
-            fix="Take the record out.",
+            f"{took:g} s for '{KIND_NAMES[kind]}' cannot be.", fix="Take the record out."
         )
 
 

@@ -11,7 +11,9 @@ from grike.core.errors import InvalidInput
 from grike.core.focus import USUAL_FOCUSES, Focus
 from grike.core.kit import Kit, Room
 from grike.core.sheet import RuleSheet
+from grike.core.wishes import Wishes
 
+NO_WISHES = Wishes()
 DAY_NAMES = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
 LEVEL_NAMES = {1: "beginners", 2: "intermediate", 3: "advanced"}
 
@@ -48,6 +50,7 @@ class SeriesShape:
     room: Room
     closed: frozenset[dt.date] = frozenset()
     menus: Mapping[int, frozenset[Focus]] = field(default_factory=dict)
+    wishes: Wishes = NO_WISHES
 
     def __post_init__(self) -> None:
         problems = _shape_problems(self)
@@ -88,6 +91,12 @@ def _shape_problems(shape: SeriesShape) -> dict[str, str]:
         problems["level"] = "The level is 1 (beginners), 2 (intermediate) or 3 (advanced)."
     if not 1 <= shape.heads <= 200:
         problems["heads"] = f"A class has 1 to 200 people, not {shape.heads}."
+    days_off = [p for p in shape.wishes.pins if p.weekday not in days or p.week > shape.weeks]
+    if days_off:
+        problems["wishes"] = (
+            f"Week {days_off[0].week}, weekday {days_off[0].weekday} is pinned and is no day of "
+            "the series: take the pin out."
+        )
     if not problems and not shape.slots():
         problems["closed"] = "Every day of the series is closed: open one, or move the start."
     return problems
@@ -100,6 +109,11 @@ class PlannedClass:
     slot: Slot
     design: ClassDesign
     locked: bool = False
+
+    @property
+    def held(self) -> bool:
+        """Whether planning leaves the class as it is: it is locked, or one of its blocks."""
+        return self.locked or any(block.locked for block in self.design.blocks)
 
 
 @dataclass(frozen=True, slots=True)

@@ -11,6 +11,7 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 from fractions import Fraction
 from functools import lru_cache
+from math import lcm
 from typing import NamedTuple
 
 from grike.core.anatomy import PULL, PUSH, Face, Muscle, Region, on_face, region_of
@@ -56,6 +57,16 @@ class Amount:
         return Amount(self.sets * share, self.seconds * share, self.reps * share)
 
 
+def add_sets(sets: Iterable[Fraction]) -> Fraction:
+    """Return an exact sum of sets; whole parts of one denominator are added as whole numbers."""
+    tops: dict[int, int] = {}
+    for part in sets:
+        below = part.denominator
+        tops[below] = tops.get(below, 0) + part.numerator
+    common = lcm(*tops)
+    return Fraction(sum(top * (common // below) for below, top in tops.items()), common)
+
+
 @dataclass(frozen=True, slots=True)
 class Volume:
     """What one or more classes did to the body. ``total`` counts each bout once."""
@@ -70,7 +81,7 @@ class Volume:
 
     def muscle_sets(self, muscles: Iterable[Muscle]) -> Fraction:
         """Return the fractional sets of several muscle groups together."""
-        return sum((self.muscles[m].sets for m in muscles if m in self.muscles), Fraction(0))
+        return add_sets(self.muscles[m].sets for m in muscles if m in self.muscles)
 
     @property
     def push(self) -> Fraction:

@@ -9,7 +9,7 @@ from grike.core.design import Block
 from grike.core.format import BetweenRounds
 from grike.core.item import Handling
 from grike.core.movement import Library, Movement
-from grike.core.pace import Pace
+from grike.core.pace import DEFAULT_PACE, Pace
 from grike.core.work import rest_in_pass, work_of
 
 #: (seconds, reps) of a bout, one of them None.
@@ -24,6 +24,11 @@ class Layout:
     def __init__(self, number: int, block: Block, library: Library, pace: Pace) -> None:
         self.number, self.block, self.library, self.pace = number, block, library, pace
         self.places = range(len(block.items))
+
+    @property
+    def nominal(self) -> bool:
+        """Whether this is the clock as planned; a slower group may take longer than the limits."""
+        return self.pace == DEFAULT_PACE
 
     def movement(self, place: int) -> Movement:
         """Return the movement at a place of the block."""

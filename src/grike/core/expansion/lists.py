@@ -107,7 +107,7 @@ def on_the_minute(at: Layout) -> list[Step]:
         place = minute % len(at.places)
         turn = at.turn(place, minute // len(at.places) + 1, (None, fmt.reps))
         seconds = sum(bout.seconds for bout in turn)
-        if seconds > 60 and at.pace.factor_of(at.movement(place).id) <= 1:
+        if seconds > 60 and at.nominal:
             raise InvalidInput(
                 f"{at.movement(place).name} takes {seconds} s, longer than its minute.",
                 fix="Give fewer reps, or let sides change by round.",
@@ -135,7 +135,7 @@ def time_cap(at: Layout) -> list[Step]:
             change += at.pace.other_side_seconds * (len(turn) - 1)
             seconds = sum(bout.seconds for bout in turn)
             if change + seconds > left:
-                if round_ == 1:
+                if round_ == 1 and at.nominal:
                     raise InvalidInput(
                         f"One round takes longer than {fmt.minutes} minutes.",
                         fix="Give more minutes, or fewer reps.",

@@ -67,6 +67,12 @@ SOURCES_OF_FIXES: dict[str, tuple[Source, ...]] = {
     "C12": (swaps,),
     "C13": (reorders, swaps, breathers),
     "C14": (reorders, swaps),
+    "G1": (swaps,),
+    "G2": (swaps,),
+    "G3": (swaps,),
+    "G4": (another_format,),
+    "G5": (lengths,),
+    "G6": (swaps,),
 }
 
 
@@ -107,7 +113,7 @@ def _judged(facts: Facts, before: tuple[Finding, ...], finding: Finding, edit: E
     """Return the fix if the edit takes the finding away and breaks no must; else None."""
     try:
         plan = applied(facts, edit)
-        after = findings(Facts(plan, facts.library, facts.pace, before=facts))
+        after = findings(Facts(plan, facts.library, facts.paces, before=facts))
     except GrikeError:
         return None
     keys = {found.key for found in after}

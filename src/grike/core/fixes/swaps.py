@@ -16,6 +16,7 @@ from grike.core.rules.jumps import jumps
 from grike.core.rules.order import demanding
 from grike.core.rules.teaching import ways_out_missing
 from grike.core.volume import muscle_shares, region_shares
+from grike.core.wishes import Caution, breaks
 
 SIDES_OF_THE_BODY = {
     "push": PUSH,
@@ -47,6 +48,12 @@ def amount(movement: Movement, about: About) -> float:
         "family": movement.family.value == key,
         "joint": movement.joints.get(Joint(key), 0) > 0 if kind == "joint" else False,
         "jump": jumps(movement),
+        "gap": movement.id == key,
+        "use": movement.id == key,
+        "wanted": movement.id == key,
+        "caution": kind == "caution" and breaks(movement, Caution(key)),
+        "foundation": movement.foundation,
+        "kit": key in movement.kit,
         "focus": False,
     }
     if kind == "focus":
@@ -81,6 +88,7 @@ def _free(facts: Facts, member: ClassFacts) -> list[Movement]:
         and m.fetched_kit <= member.design.kit
         and not room.missing(m.kit, heads)
         and not ways_out_missing(m)
+        and facts.shape.wishes.allow(m)
     ]
     return sorted(free, key=lambda m: (not m.foundation, uses.get(m.id, 0), m.id))
 
@@ -91,7 +99,7 @@ def swaps(facts: Facts, finding: Finding) -> Iterator[Edit]:
     ranked: list[tuple[float, int, int, int, int, Movement]] = []
     for member in classes_of(facts, finding):
         free = _free(facts, member)
-        for block, place, now in member.work_movements():
+        for block, place, now in member.work_movements:
             here = (finding.place.block, finding.place.item)
             elsewhere = None not in here and here != (block, place)
             if elsewhere and finding.rule not in SWAP_ANYWHERE:

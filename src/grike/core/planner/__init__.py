@@ -7,13 +7,14 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from grike.core.planner.explain import certain_reason, collisions
+from grike.core.planner.explain import certain_reason, collisions, hopeless
+from grike.core.planner.improve import improved
 from grike.core.planner.pool import pool_report
 from grike.core.planner.problem import NeverStop, Problem, Progress, Settings, Stop
 from grike.core.planner.result import PlanResult, Status, status_of
 from grike.core.planner.rolling import plan_weeks
 from grike.core.planner.run import Run
-from grike.core.rules import Facts, cost_by_rule, findings
+from grike.core.rules import cost_by_rule
 
 
 def plan(
@@ -33,11 +34,13 @@ def plan(
     run = Run(problem, chosen, stop or NeverStop(), seed, pool)
     failure = first = plan_weeks(run)
     for attempt in range(1, chosen.restarts + 1):
-        if failure is None or failure.stage == "skeleton" or run.stopped:
+        if failure is None or failure.stage == "skeleton" or run.stopped or hopeless(run, failure):
             break
         # A later week may be blocked by what an earlier one took: begin again, otherwise.
         run = Run(problem, chosen, run.stop, seed + 7919 * attempt, pool)
         failure = plan_weeks(run)
+        if failure is not None and failure.proven:
+            break
     if failure is not None:
         reason = certain_reason(problem)
         status = Status.IMPOSSIBLE if reason else Status.UNDECIDED
@@ -47,14 +50,14 @@ def plan(
         )
     classes = tuple(run.facts[index].planned for index in sorted(run.facts))
     filled = replace(problem.plan, classes=classes)
-    by_rule = cost_by_rule(findings(Facts(filled, problem.library, chosen.pace)))
-    cost = sum(by_rule.values())
+    best = improved(problem, filled, pool, seed, chosen, run.stop)
+    by_rule, cost = cost_by_rule(best.found), best.cost
     notes = list(pool.notes)
     if run.cut:
         notes.append("The machine was slow: a solve was cut short, so another run may differ.")
     return PlanResult(
-        status_of(cost, pool.bound, run.stopped),
-        filled,
+        status_of(cost, pool.bound, run.stopped or run.stop.requested()),
+        best.plan,
         cost,
         min(cost, pool.bound),
         by_rule,

@@ -84,7 +84,7 @@ def _judged(
 ) -> Alternative:
     design = swapped(now.design, block, place, movement.id, facts.library)
     plan = facts.plan.with_class(replace(now.planned, design=design))
-    after_facts = Facts(plan, facts.library, facts.pace, before=facts)
+    after_facts = Facts(plan, facts.library, facts.paces, before=facts)
     after = findings(after_facts)
     then = class_at(after_facts, now.slot.index)
     new = [f for f in after if f not in before]
@@ -114,8 +114,8 @@ def effects(now: ClassFacts, then: ClassFacts, block: int) -> list[str]:
         out += [
             f"{FACTS[m].name} {'+' if gain > 0 else '−'}{abs(gain):g} sets" for gain, m in gains[:3]
         ]
-    kit_now, ups_now = changes([m for _, _, m in now.work_movements()])
-    kit_then, ups_then = changes([m for _, _, m in then.work_movements()])
+    kit_now, ups_now = changes([m for _, _, m in now.work_movements])
+    kit_then, ups_then = changes([m for _, _, m in then.work_movements])
     for difference, name in (
         (kit_then - kit_now, "kit change"),
         (ups_then - ups_now, "up or down"),

@@ -10,6 +10,7 @@ from grike.core.kit import ALWAYS_AT_HAND, Kit
 from grike.core.movement import Library, Movement, Position, Role
 from grike.core.rules.teaching import ways_out_missing
 from grike.core.series import SeriesShape, usable_kit
+from grike.core.wishes import Caution
 
 DUMBBELLS = frozenset({Kit.DUMBBELL_LIGHT, Kit.DUMBBELL_MEDIUM, Kit.DUMBBELL_HEAVY})
 #: A kit is a theme of its own when so many movements use it.
@@ -42,13 +43,15 @@ def pool(shape: SeriesShape, library: Library) -> list[Movement]:
         if movement.level <= shape.level
         and not shape.room.missing(movement.kit, shape.heads)
         and not ways_out_missing(movement)
-        and suits_level(movement, shape.level)
+        and suits_level(movement, shape)
+        and shape.wishes.allow(movement)
     ]
 
 
-def suits_level(movement: Movement, level: int) -> bool:
-    """Return whether a movement is planned for a group: on a chair only for beginners."""
-    return level == 1 or movement.position is not Position.SEATED_CHAIR
+def suits_level(movement: Movement, shape: SeriesShape) -> bool:
+    """Return whether a movement is planned for a group: on a chair where asked or at level 1."""
+    seated = movement.position is Position.SEATED_CHAIR
+    return not seated or shape.level == 1 or Caution.CHAIR in shape.wishes.cautions
 
 
 def themes(shape: SeriesShape, library: Library) -> tuple[Theme, ...]:
@@ -67,10 +70,9 @@ def themes(shape: SeriesShape, library: Library) -> tuple[Theme, ...]:
     kits = [frozenset[Kit](), *(kit for kit, _ in sized)]
     for one, other in combinations([kit for kit, _ in sized[:4]], 2):
         kits.append(one | other)
-    return tuple(
-        Theme(kit, tuple(m for m in movements if m.fetched_kit <= kit))
-        for kit in kits[:MOST_THEMES]
-    )
+    pinned = [frozenset(pin.kit) for pin in shape.wishes.pins if pin.kit is not None]
+    kept = dict.fromkeys([*kits[:MOST_THEMES], *pinned])
+    return tuple(Theme(kit, tuple(m for m in movements if m.fetched_kit <= kit)) for kit in kept)
 
 
 def least_of_theme(slots: int) -> int:

@@ -2,27 +2,31 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import replace
 from fractions import Fraction
 
+from grike.core.anatomy import Region
 from grike.core.planner.cells import pool
 from grike.core.planner.linear import Outcome, colliding_rules
 from grike.core.planner.problem import Problem
 from grike.core.planner.run import Failure, Run
-from grike.core.planner.selection import SLOTS, SUBSTANCE, THEME, build
+from grike.core.planner.selection import CARRIED, SLOTS, SUBSTANCE, THEME, at_least_cost, build
 from grike.core.planner.skeleton import SkeletonTask, skeleton
 from grike.core.planner.variants import stretch_of, variants
 from grike.core.rules import BY_ID
+from grike.core.rules.base import TWELFTHS, Row, plain
 from grike.core.rules.steps import factor_band
 from grike.core.sheet import Mode
 
 _STRUCTURE = {
     SLOTS: "every class is filled with movements that its kit and level allow",
     THEME: "a class that is built on a kit uses it in a third of its movements",
+    CARRIED: "what is carried from the week before comes back",
     SUBSTANCE: "at most one movement in six is for forearms, shins or neck alone",
 }
 #: Must rules that shape the skeleton, in the order in which they are tried to be left out.
-_SKELETON_RULES = ("D2", "D3", "D1", "W7", "W8", "C1", "W2")
+_SKELETON_RULES = ("D2", "D3", "D1", "W7", "W8", "C1", "W2", "G4")
 
 
 def rule_words(rule_id: str) -> str:
@@ -51,6 +55,14 @@ def certain_reason(problem: Problem) -> str:
             "The rise of a week lies above its cap (W7), so no week can keep both. "
             "Way out: a smaller rise, or a higher cap."
         )
+    regions = problem.plan.sheet["W2"]
+    each = (regions.numbers[r.value] - regions.numbers["within"] for r in Region)
+    least = sum(each, Fraction(0))
+    if regions.mode is Mode.MUST and least > 100:
+        return (
+            f"The regions together ask for at least {plain(least)} % of the week (W2). "
+            "Way out: targets that come to 100 %."
+        )
     return ""
 
 
@@ -66,9 +78,46 @@ def collisions(run: Run, failure: Failure) -> tuple[str, ...]:
     rows = [row for row in failure.rows if row.weight is None]
     needed, _ = colliding_rules(rows, build, run.limits(run.settings.week_time))
     where = f"In week {(failure.week or 0) + 1}"
+    prices = _prices(rows, needed, run)
     if not needed:
         return (f"{where} no plan was found in the time given; whether there is one is open.",)
-    return _sentences(f"{where} these", needed)
+    return (*_sentences(f"{where} these", needed), *prices)
+
+
+def hopeless(run: Run, failure: Failure) -> bool:
+    """Return whether beginning again cannot help: the first week by itself is proven impossible."""
+    first = min((slot.week for slot in run.problem.open_slots()), default=0)
+    return failure.proven and failure.week == first
+
+
+def _prices(rows: Sequence[Row], needed: Sequence[str], run: Run) -> tuple[str, ...]:
+    """Return for each colliding rule how far it alone would have to give, least first.
+
+    The others stay musts; what is left out because it was not decided in time is not told.
+    """
+    prices: list[tuple[int, str]] = []
+    for rule in needed:
+        if rule not in BY_ID:
+            continue
+        soft = [
+            replace(row, weight=1) if row.rule == rule else row
+            for row in rows
+            if row.rule in needed
+        ]
+        solved = at_least_cost(soft, run.limits(run.settings.week_time))
+        if solved.outcome is Outcome.FOUND:
+            scale = next(row.scale for row in rows if row.rule == rule)
+            prices.append((solved.cost, _price_words(rule, solved.cost, scale)))
+    return tuple(words for _, words in sorted(prices))
+
+
+def _price_words(rule: str, amount: int, scale: int) -> str:
+    title = BY_ID[rule].title
+    if rule in _IN_SETS:
+        amount_words = f"{plain(Fraction(amount * scale, TWELFTHS))} sets"
+    else:
+        amount_words = "once" if amount == 1 else f"{amount} times"
+    return f"Way out: {title} ({rule}) alone would have to give way by {amount_words} in that week."
 
 
 def _sentences(start: str, needed: list[str]) -> tuple[str, ...]:
@@ -93,7 +142,10 @@ def _skeleton_collisions(run: Run) -> tuple[str, ...]:
     return _sentences("Before any movement is chosen these", needed)
 
 
+#: Rules whose rows count twelfths of sets.
+_IN_SETS = frozenset({"W1", "W1b", "W2"})
 _WAYS = {
+    "G4": "Way out: take a promised day back.",
     "D1": "Way out: leave a clear day between two classes, or open the focus menu of one of them.",
     "D4": "Way out: let a movement come back sooner, or bring more kit into the room.",
     "W7": "Way out: a smaller rise, a wider tolerance, or a longer class.",

@@ -93,7 +93,9 @@ class Framer:
             [
                 m
                 for m in library.of_role(role)
-                if not shape.room.missing(m.kit, shape.heads) and suits_level(m, shape.level)
+                if not shape.room.missing(m.kit, shape.heads)
+                and suits_level(m, shape)
+                and shape.wishes.allow(m)
             ]
             for role in (Role.WARM_UP, Role.COOL_DOWN)
         )

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from typing import Protocol
 
 from grike.core.movement import Library
-from grike.core.pace import DEFAULT_PACE, Pace
+from grike.core.pace import USUAL_PACES, Paces
 from grike.core.series import PlannedClass, SeriesPlan, Slot
 
 
@@ -54,8 +54,9 @@ class Settings:
     soft_time: float = 1.5
     retries: int = 5
     restarts: int = 3
+    improve_rounds: int = 6
     wall_seconds: float = 20.0
-    pace: Pace = DEFAULT_PACE
+    paces: Paces = USUAL_PACES
     on_progress: Callable[[Progress], None] = _silent
 
 
@@ -79,7 +80,7 @@ class Problem:
         return {
             planned.slot.index: planned
             for planned in self.plan.classes
-            if planned.locked or (self.free is not None and planned.slot.index not in self.free)
+            if planned.held or (self.free is not None and planned.slot.index not in self.free)
         }
 
     def open_slots(self) -> list[Slot]:

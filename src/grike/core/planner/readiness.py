@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from grike.core.errors import InvalidInput
 from grike.core.focus import FOCUS_NAMES, Focus
+from grike.core.format import FORMAT_NAMES
 from grike.core.movement import Library
 from grike.core.planner.cells import largest_class, pool, themes
-from grike.core.planner.variants import stretch_of, variants
-from grike.core.series import DAY_NAMES, SeriesPlan
+from grike.core.planner.variants import PLANNED_FORMATS, stretch_of, variants
+from grike.core.series import DAY_NAMES, SeriesPlan, usable_kit
 from grike.core.sheet import Mode
 
 
@@ -29,8 +30,35 @@ def set_up_problems(plan: SeriesPlan, library: Library) -> None:
         menus = _menu_problems(plan, library, smallest)
         if menus:
             fields["menus"] = " ".join(menus)
+    wishes = _wish_problems(plan, library)
+    if wishes:
+        fields["wishes"] = " ".join(wishes)
     if fields:
         raise InvalidInput(next(iter(fields.values())), place=next(iter(fields)), fields=fields)
+
+
+def _wish_problems(plan: SeriesPlan, library: Library) -> list[str]:
+    shape = plan.shape
+    able = {movement.id for movement in pool(shape, library)}
+    out: list[str] = []
+    for movement_id in (*shape.wishes.wanted, *shape.wishes.never):
+        if movement_id not in library:
+            out.append(f"There is no movement '{movement_id}'.")
+        elif movement_id in shape.wishes.wanted and movement_id not in able:
+            name = library[movement_id].name
+            out.append(f"{name} is wanted, but level, kit or cautions do not allow it.")
+    planned = {fmt.kind for fmt in PLANNED_FORMATS}
+    for pin in shape.wishes.pins:
+        day = f"Week {pin.week} {DAY_NAMES[pin.weekday]}"
+        if pin.format is not None and pin.format not in planned:
+            name = FORMAT_NAMES[pin.format].lower()
+            out.append(
+                f"{day} is pinned to the format {name}, which is not planned by itself; put such a "
+                "class in by hand and lock it."
+            )
+        if pin.kit is not None and frozenset(pin.kit) - usable_kit(pin.kit, shape):
+            out.append(f"{day} is pinned to kit of which the room has too little.")
+    return out
 
 
 def _menu_problems(plan: SeriesPlan, library: Library, smallest: int) -> list[str]:

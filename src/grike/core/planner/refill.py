@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import replace
 
-from grike.core.design import ClassDesign
-from grike.core.editing import work_blocks
+from grike.core.design import ClassDesign, Purpose
+from grike.core.editing import swapped, work_blocks
 from grike.core.errors import Conflict
 from grike.core.format import TimedCircuit
-from grike.core.movement import Library
-from grike.core.planner.assembly import assembled
+from grike.core.movement import Library, Movement
+from grike.core.planner.assembly import assembled, reframed
 from grike.core.planner.cells import Theme, pool
 from grike.core.planner.linear import Outcome, Solved
 from grike.core.planner.pool import pool_report
@@ -26,12 +26,12 @@ from grike.core.planner.selection import (
     within_bands,
 )
 from grike.core.planner.skeleton import Cell
-from grike.core.planner.variants import PLANNED_FORMATS, Variant, slots_for, variants
+from grike.core.planner.variants import PLANNED_FORMATS, Variant, frame_seconds, slots_for, variants
 from grike.core.planner.volume_bounds import volume_bounds
-from grike.core.rules import Facts, Row
+from grike.core.rules import Facts, Row, broken_musts, findings
 from grike.core.rules.base import row_weight
 from grike.core.rules.scope import Scope
-from grike.core.series import PlannedClass
+from grike.core.series import PlannedClass, usable_kit
 from grike.core.sheet import Mode
 
 #: Weight with which a movement that is there now is avoided among plans of equal cost.
@@ -41,7 +41,7 @@ AVOID = 3
 def variant_of(design: ClassDesign, library: Library) -> Variant:
     """Return the variant in which a class stands, or the nearest that fits its slot.
 
-    A class whose work blocks are not alike has no variant of its own.
+    A class whose work blocks are not alike has no variant of its own, unless they nearly are.
     """
     blocks = [design.blocks[number] for number in work_blocks(design)]
     formats = {block.format for block in blocks}
@@ -49,9 +49,16 @@ def variant_of(design: ClassDesign, library: Library) -> Variant:
     probe = Variant(blocks[0].format, len(blocks), 0, blocks[0].sets) if planned else None
     if probe is not None and len(formats) == 1:
         sizes = [sum(slots_for(probe, library[i.movement_id]) for i in b.items) for b in blocks]
-        even = sizes[0] % 2 == 0 or not isinstance(probe.format, TimedCircuit)
+        usual = max(sizes, key=sizes.count)
+        even = usual % 2 == 0 or not isinstance(probe.format, TimedCircuit)
         if len(set(sizes)) == 1 and even:
-            return replace(probe, block_slots=sizes[0])
+            return replace(probe, block_slots=usual)
+        # A swap of a one-sided movement for another leaves a slot over, or takes one too many.
+        _, longest = frame_seconds(design.slot_seconds)
+        fitting = [replace(probe, block_slots=n) for n in (usual + usual % 2, usual - usual % 2)]
+        fitting = [v for v in fitting if v.block_slots and v.main_seconds() <= longest]
+        if fitting:
+            return fitting[0]
     kind = design.main_format()
     wanted = sum(len(block.items) for block in blocks)
     options = [v for v in variants(design.slot_seconds) if v.kind == kind]
@@ -67,8 +74,11 @@ def refill(
     seed: int,
     settings: Settings | None = None,
     facts: Facts | None = None,
+    blocks: frozenset[int] | None = None,
 ) -> PlannedClass:
     """Return the class of a slot with other movements, every must kept if that is possible.
+
+    ``blocks``: only the movements of these work blocks change; locked blocks never do.
 
     ``facts`` of the plan, where the caller has them, save working them out again. Movements that
     are there now come back only if the musts or the bands cannot do without them.
@@ -83,23 +93,98 @@ def refill(
     run = Run(own, chosen, NeverStop(), seed, pool_report(problem))
     around = facts.classes if facts is not None else kept_facts(own, chosen).values()
     run.facts.update({f.slot.index: f for f in around if f.slot.index != slot})
-    task, solved = _other_movements(run, now)
+    stays = _staying(now.design, blocks)
+    task, solved = _other_movements(run, now, stays)
     movements = chosen_movements(task.scope, solved)[slot]
     before = [p.design.movement_ids() for p in problem.plan.classes if p.slot.index < slot]
     known = problem.plan.known.union(*before)
+    if stays:
+        design = _in_blocks(now.design, stays, movements, problem.library)
+        placed = replace(now, design=design)
+        return min(
+            (placed, reframed(own, chosen, placed, known, seed)),
+            key=lambda planned: _broken(problem, chosen, planned, facts),
+        )
     return assembled(own, chosen, task.cells[slot], movements, known, seed)
 
 
-def _other_movements(run: Run, now: PlannedClass) -> tuple[WeekTask, Solved]:
+def _broken(
+    problem: Problem, settings: Settings, planned: PlannedClass, facts: Facts | None
+) -> int:
+    plan = problem.plan.with_class(planned)
+    return len(broken_musts(findings(Facts(plan, problem.library, settings.paces, before=facts))))
+
+
+def _staying(design: ClassDesign, blocks: frozenset[int] | None) -> dict[str, int]:
+    """Return the movements that stay, with their block; locked blocks and those not asked for."""
+    free = frozenset(work_blocks(design)) if blocks is None else blocks
+    free = frozenset(n for n in free if not design.blocks[n].locked)
+    if not free & frozenset(work_blocks(design)):
+        raise Conflict("These blocks are locked.", fix="Unlock one first.")
+    return {
+        item.movement_id: number
+        for number, _, item in design.items(Purpose.WORK)
+        if number not in free
+    }
+
+
+def _in_blocks(
+    design: ClassDesign, stays: Mapping[str, int], movements: Sequence[Movement], library: Library
+) -> ClassDesign:
+    """Return the class with new movements in the places that do not stay, alike for alike.
+
+    Places are filled in class order, each by a movement with sides like the one that goes, so that
+    the length stays; among those the position that is there now comes first.
+    """
+    come = [m for m in movements if m.id not in stays]
+    places = [(n, place, item) for n, place, item in design.items(Purpose.WORK)]
+    for number, place, item in places:
+        if item.movement_id in stays:
+            continue
+        now = library[item.movement_id]
+        fitting = [m for m in come if m.one_sided == now.one_sided] or come
+        if not fitting:
+            break
+        new = min(fitting, key=lambda m: m.position is not now.position)
+        come.remove(new)
+        design = swapped(design, number, place, new.id, library)
+    return design
+
+
+def _held(
+    task: WeekTask, stays: Mapping[str, int], now: PlannedClass, library: Library
+) -> WeekTask:
+    """Return the task with what stays in it, and as many one-sided movements as there are now."""
+    choices = task.scope.bays[0].choices
+    keep = tuple((c.key, 1) for c in choices if c.movement.id in stays)
+    sided = tuple((c.key, 1) for c in choices if c.movement.one_sided)
+    ones = sum(library[i].one_sided for i in now.design.movement_ids())
+    rows = (
+        Row("locked", now.slot.label, keep, low=len(stays)),
+        Row("locked", now.slot.label, sided, low=ones, high=ones),
+    )
+    return replace(task, rows=(*task.rows, *rows))
+
+
+def _other_movements(
+    run: Run, now: PlannedClass, stays: Mapping[str, int]
+) -> tuple[WeekTask, Solved]:
     """Try with none of the present movements, then with all, then outside the bands."""
     limits = run.limits(run.settings.week_time)
-    present = frozenset(now.design.movement_ids())
-    task = _task(run, now, without=present)
+    present = frozenset(now.design.movement_ids()) - stays.keys()
+    library = run.problem.library
+    task = class_task(run, now, without=present)
+    if stays:
+        task = _held(class_task(run, now), stays, now, library)
+        avoid = tuple((c.key, 1) for c in task.scope.bays[0].choices if c.movement.id in present)
+        task = replace(task, rows=(*task.rows, Row("other", now.slot.label, avoid, high=0)))
     nothing = Taste({}, run.seed)
     solved = within_bands(task.scope, task.rows, nothing, limits, refine=False)
     if solved.outcome is Outcome.FOUND:
         return task, solved
-    task = _task(run, now)
+    task = class_task(run, now)
+    if stays:
+        task = _held(task, stays, now, library)
     taste = Taste(dict.fromkeys(present, AVOID), run.seed)
     solved = within_bands(task.scope, task.rows, taste, limits)
     if solved.outcome is not Outcome.FOUND:
@@ -113,15 +198,20 @@ def _other_movements(run: Run, now: PlannedClass) -> tuple[WeekTask, Solved]:
     return task, solved
 
 
-def _task(run: Run, now: PlannedClass, without: frozenset[str] = frozenset()) -> WeekTask:
+def class_task(run: Run, now: PlannedClass, without: frozenset[str] = frozenset()) -> WeekTask:
+    """Return the task of choosing the movements of one class that stays what it is otherwise.
+
+    Kit that the room has no longer for everybody is no longer used.
+    """
     problem = run.problem
     library, shape, sheet = problem.library, problem.plan.shape, problem.plan.sheet
+    kit = usable_kit(now.design.kit, shape)
     movements = tuple(
-        m for m in pool(shape, library) if m.fetched_kit <= now.design.kit and m.id not in without
+        m for m in pool(shape, library) if m.fetched_kit <= kit and m.id not in without
     )
     if without:
         movements = thinned(movements, Taste({}, run.seed), 0)
-    theme = Theme(now.design.kit, movements)
+    theme = Theme(kit, movements)
     cell = Cell(now.slot, now.design.focus, variant_of(now.design, library), theme)
     week = now.slot.week
     reach = max(6, int(sheet["D4"].numbers["gap"]) + 1)
@@ -151,7 +241,7 @@ def _taught_here(run: Run, now: PlannedClass, scope: Scope) -> Iterator[Row]:
     known = set(run.problem.plan.known)
     first = min(slot.week for slot in run.problem.slots)
     for index, facts in sorted(run.facts.items()):
-        own = {m.id: m for _, _, m in facts.work_movements()}
+        own = {m.id: m for _, _, m in facts.work_movements}
         if index > now.slot.index and facts.slot.week > first:
             new = {i for i, m in own.items() if i not in known and not m.foundation}
             short = len(new) - line.whole("most")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from enum import StrEnum
@@ -34,6 +35,11 @@ class PlanResult:
     collisions: tuple[str, ...] = ()
     seed: int = 0
     library_version: str = ""
+
+    @property
+    def colliding(self) -> frozenset[str]:
+        """The ids of the rules that collide, as the first sentence of ``collisions`` names them."""
+        return frozenset(re.findall(r"\(([A-Z]\d+b?)\)", " ".join(self.collisions[:1])))
 
     def certificate(self) -> dict[str, Any]:
         """Return the certificate that goes with the plan."""

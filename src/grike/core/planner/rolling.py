@@ -2,17 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from fractions import Fraction
 
 from grike.core.planner.assembly import assembled
+from grike.core.planner.carrying import carries, items_of
 from grike.core.planner.cells import Theme, pool
 from grike.core.planner.linear import Outcome
 from grike.core.planner.problem import Problem, Progress
 from grike.core.planner.run import Failure, Run, WeekAnswer, WeekTask, kept_facts
 from grike.core.planner.selection import (
-    Taste,
+    NOTHING_CARRIED,
+    Carried,
     all_rows,
     at_least_cost,
     chosen_movements,
@@ -24,6 +26,11 @@ from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton, training_g
 from grike.core.planner.volume_bounds import volume_bounds
 from grike.core.sheet import Mode
 
+#: How much of the share that is asked for each attempt at a week carries on, before it is filled
+#: without.
+CARRYING_PARTS = (1.2, 1.1, 1.0, 0.9, 0.8)
+#: For so many open slots the time of the skeleton is meant.
+USUAL_SLOTS = 24
 #: How many patterns get a solve with soft bands once one of them has a plan.
 SOFT_PATTERNS = 2
 #: How many patterns that failed with a part of the library are tried with all of it.
@@ -40,12 +47,14 @@ def week_task(
     """
     sheet, shape = run.problem.plan.sheet, run.problem.plan.shape
     own = [cell for cell in cells.values() if cell.slot.week == week]
+    carried = _carried(run, own, attempt)
     if attempt is not None:
-        taste = Taste(run.used, run.seed + attempt)
+        taste = run.taste(run.seed + attempt)
         own = [
             replace(c, theme=replace(c.theme, movements=thinned(c.theme.movements, taste, n)))
             for n, c in enumerate(own)
         ]
+    own = [_with_carried(cell, carried) for cell in own]
     reach = max(6, int(sheet["D4"].numbers["gap"]) + 1)
     near = {cell.slot.index for cell in own}
     around = [
@@ -63,8 +72,27 @@ def week_task(
         run.pool.floors,
         run.pool.day_floors,
         run.group(week),
+        carried,
     )
-    return WeekTask(week, cells, scope, tuple(all_rows(scope, sheet)))
+    return WeekTask(week, cells, scope, tuple(all_rows(scope, sheet)), carried)
+
+
+def _carried(run: Run, cells: Sequence[Cell], attempt: int | None) -> Carried:
+    """Return what a week carries on; after some attempts nothing, unless it must."""
+    must = run.problem.plan.sheet["D7"].mode is Mode.MUST
+    if attempt is not None and attempt < len(CARRYING_PARTS):
+        return carries(run, cells, CARRYING_PARTS[attempt])
+    return carries(run, cells, CARRYING_PARTS[-1]) if must else NOTHING_CARRIED
+
+
+def _with_carried(cell: Cell, carried: Carried) -> Cell:
+    """Return a cell that offers what it carries itself and nothing that another class carries."""
+    mine = carried.get(cell.slot.index, {})
+    others = {name for slot, own in carried.items() if slot != cell.slot.index for name in own}
+    kept = [m for m in cell.theme.movements if m.id not in others]
+    there = {m.id for m in kept}
+    kept += [carry.movement for name, carry in mine.items() if name not in there]
+    return replace(cell, theme=replace(cell.theme, movements=tuple(kept)))
 
 
 def plan_weeks(run: Run) -> Failure | None:
@@ -106,7 +134,10 @@ def _take(run: Run, answer: WeekAnswer) -> None:
         earlier = [f.design.movement_ids() for i, f in run.facts.items() if i < index]
         run.known = run.problem.plan.known.union(*earlier)
         cell = answer.task.cells[index]
-        planned = assembled(run.problem, run.settings, cell, chosen[index], run.known, run.seed)
+        items = items_of(answer.task.carried.get(index, {}))
+        planned = assembled(
+            run.problem, run.settings, cell, chosen[index], run.known, run.seed, items
+        )
         run.remember(planned)
 
 
@@ -127,7 +158,7 @@ def _week(run: Run, week: int, before: Mapping[int, Cell]) -> WeekAnswer | Failu
         cells = _skeleton(run, past, ())
     refused: list[Mapping[int, Cell]] = []
     tried: list[WeekTask] = []
-    taste = Taste(run.used, run.seed)
+    taste = run.taste(run.seed)
     for attempt in range(run.settings.retries + 1):
         if isinstance(cells, Failure):
             break
@@ -151,7 +182,7 @@ def _softly(run: Run, tried: list[WeekTask], failure: Failure | None) -> WeekAns
     """Return the cheapest filling of the patterns tried, or why the musts let none through."""
     best: WeekAnswer | None = None
     undecided: Failure | None = None
-    taste = Taste(run.used, run.seed)
+    taste = run.taste(run.seed)
     for task in () if run.stopped else tried[:FULL_PATTERNS]:
         # The attempts chose from a part of the library; now from all of it.
         solved = within_bands(task.scope, task.rows, taste, run.limits(run.settings.soft_time))
@@ -186,8 +217,11 @@ def _skeleton(
         calibration=_calibration(run, past),
     )
     outcome = Outcome.IMPOSSIBLE
+    # A long series has a larger model: what is enough for six weeks is not for twelve.
+    size = max(1.0, len(task.problem.open_slots()) / USUAL_SLOTS)
+    limits = run.limits(run.settings.skeleton_time * size)
     for skip in _loosenings(run):
-        found = skeleton(replace(task, skip=skip), run.limits(run.settings.skeleton_time))
+        found = skeleton(replace(task, skip=skip), limits)
         if found.outcome is Outcome.FOUND:
             return {**past, **found.cells}
         outcome = found.outcome

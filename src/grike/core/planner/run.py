@@ -6,9 +6,11 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from fractions import Fraction
 
+from grike.core.pace import Pace
 from grike.core.planner.linear import Limits, Solved
 from grike.core.planner.pool import PoolReport
 from grike.core.planner.problem import Problem, Settings, Stop
+from grike.core.planner.selection import Carried, Taste
 from grike.core.planner.skeleton import Cell
 from grike.core.rules.base import Row
 from grike.core.rules.facts import ClassFacts
@@ -24,6 +26,7 @@ class WeekTask:
     cells: Mapping[int, Cell]
     scope: Scope
     rows: tuple[Row, ...]
+    carried: Carried = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)
@@ -70,11 +73,31 @@ class Run:
         before = [f.design.movement_ids() for f in self.facts.values() if f.slot.week < week]
         first = min((slot.week for slot in self.problem.slots), default=0)
         known = plan.known.union(*before)
-        return Group(plan.shape.level, known, plan.sheet.owned, first)
+        last = self.problem.slots[-1].index if self.problem.slots else -1
+        wanted = frozenset(plan.shape.wishes.wanted) - self.used.keys()
+        left = len({slot.week for slot in self.problem.open_slots() if slot.week >= week})
+        return Group(
+            plan.shape.level,
+            known,
+            plan.sheet.owned,
+            first,
+            last,
+            plan.sheet.yardstick,
+            wanted,
+            -(-len(wanted) // max(1, left)),
+        )
+
+    def taste(self, seed: int) -> Taste:
+        """Return what decides between equals: little used, and what is wanted and not yet used."""
+        wanted = frozenset(self.problem.plan.shape.wishes.wanted) - self.used.keys()
+        return Taste(self.used, seed, wanted)
+
+    def _pace(self, planned: PlannedClass) -> Pace:
+        return self.settings.paces.of(planned.slot.index)
 
     def remember(self, planned: PlannedClass) -> None:
         """Take a class into the history on which later weeks build."""
-        entry = ClassFacts(planned, self.problem.library, self.known, self.settings.pace)
+        entry = ClassFacts(planned, self.problem.library, self.known, self._pace(planned))
         self.facts[planned.slot.index] = entry
         ids = planned.design.movement_ids()
         self.known = self.known | frozenset(ids)
@@ -87,6 +110,6 @@ def kept_facts(problem: Problem, settings: Settings) -> dict[int, ClassFacts]:
     known = problem.plan.known
     out: dict[int, ClassFacts] = {}
     for index, planned in sorted(problem.kept().items()):
-        out[index] = ClassFacts(planned, problem.library, known, settings.pace)
+        out[index] = ClassFacts(planned, problem.library, known, settings.paces.of(index))
         known = known | frozenset(planned.design.movement_ids())
     return out

@@ -5,8 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
+from typing import TypeAlias
 
 from grike.core.anatomy import Muscle
+from grike.core.item import Item
 from grike.core.movement import Movement, Pace
 from grike.core.planner.cells import least_of_theme
 from grike.core.planner.linear import Limits, Outcome, RowModel, Solved
@@ -25,25 +27,36 @@ from grike.core.work import SECONDS_PER_HELD_REP
 #: Part of the time of a week that goes into the choice among equals.
 TASTE_PART = 0.2
 SLOTS, THEME, SUBSTANCE = "slots", "kit-of-the-class", "substance"
+CARRIED = "carried"
 #: A class chooses from so many movements at most, and from so many of a muscle at least.
 MOST_CHOICES, FEWEST_OF_A_MUSCLE = 60, 3
+#: What a wanted movement is worth among plans of equal cost until it has come once.
+WISH = 60
 #: Groups that are worth a movement of their own now and then, but do not make a class.
 SMALL_GROUPS = frozenset({Muscle.FOREARMS, Muscle.SHINS, Muscle.NECK})
 
 
-def bay_of(cell: Cell, yardstick: Yardstick, slot_seconds: int) -> Bay:
+@dataclass(frozen=True, slots=True)
+class Carry:
+    """A movement that is carried into a class: its item, training in hundredths, work seconds."""
+
+    movement: Movement
+    item: Item
+    training: int
+    seconds: int
+
+
+Carried: TypeAlias = Mapping[int, Mapping[str, Carry]]
+NOTHING_CARRIED: Carried = {}
+
+
+def bay_of(
+    cell: Cell, yardstick: Yardstick, slot_seconds: int, carried: Mapping[str, Carry]
+) -> Bay:
     """Return the bay of a cell with every movement that its kit allows."""
     variant = cell.variant
     choices = tuple(
-        Choice(
-            movement,
-            cell.slot.index,
-            slots_for(variant, movement),
-            TWELFTHS * variant.sets,
-            _training(variant, movement, yardstick),
-            variant.sets * bout_seconds(variant, movement) if variant.counted else 0,
-            _contacts(variant, movement),
-        )
+        _choice(cell, movement, yardstick, carried.get(movement.id))
         for movement in cell.theme.movements
         if slots_for(variant, movement) <= variant.slots and suits(variant, movement)
     )
@@ -58,6 +71,21 @@ def bay_of(cell: Cell, yardstick: Yardstick, slot_seconds: int) -> Bay:
         choices,
         least_of_theme(variant.slots) if cell.theme.kit else 0,
         variant.rest_seconds(),
+    )
+
+
+def _choice(cell: Cell, movement: Movement, yardstick: Yardstick, carry: Carry | None) -> Choice:
+    variant = cell.variant
+    seconds = variant.sets * bout_seconds(variant, movement) if variant.counted else 0
+    return Choice(
+        movement,
+        cell.slot.index,
+        slots_for(variant, movement),
+        TWELFTHS * variant.sets,
+        carry.training if carry else _training(variant, movement, yardstick),
+        carry.seconds if carry else seconds,
+        _contacts(variant, movement),
+        carry is not None,
     )
 
 
@@ -84,7 +112,7 @@ def _contacts(variant: Variant, movement: Movement) -> int:
 def fixed_class(facts: ClassFacts) -> FixedClass:
     """Return a class as a constant of the model."""
     ids = frozenset(facts.design.movement_ids())
-    movements = [movement for _, _, movement in facts.work_movements()]
+    movements = [movement for _, _, movement in facts.work_movements]
     return FixedClass(
         facts.slot,
         facts.design.focus,
@@ -105,9 +133,14 @@ def scope_of(
     floors: Mapping[str, int],
     day_floors: Mapping[str, int],
     group: Group,
+    carried: Carried = NOTHING_CARRIED,
 ) -> Scope:
     """Return the scope in which the movements of ``cells`` are chosen."""
-    bays = [bay_of(cell, sheet.yardstick, slot_seconds) for cell in cells]
+    none: Mapping[str, Carry] = {}
+    bays = [
+        bay_of(cell, sheet.yardstick, slot_seconds, carried.get(cell.slot.index, none))
+        for cell in cells
+    ]
     return Scope(bays, [fixed_class(f) for f in around], steps, floors, day_floors, group)
 
 
@@ -131,6 +164,7 @@ def thinned(movements: Sequence[Movement], taste: Taste, index: int) -> tuple[Mo
         kit = [m for m in own if m.fetched_kit][: -(-least // 2)]
         plain = [m for m in own if m not in kit]
         kept.update(m.id for m in (*kit, *plain[: least - len(kit)]))
+    kept |= taste.wanted
     return tuple(m for m in movements if m.id in kept)
 
 
@@ -147,6 +181,9 @@ def structure_rows(scope: Scope) -> list[Row]:
         small = tuple(
             (c.key, 1) for c in bay.choices if SMALL_GROUPS.issuperset(c.movement.targets)
         )
+        held = tuple((c.key, 1) for c in bay.choices if c.carried)
+        if held:
+            out.append(Row(CARRIED, bay.slot.label, held, low=len(held)))
         out.append(Row(SUBSTANCE, bay.slot.label, small, high=max(1, bay.slots // 4)))
     return out
 
@@ -170,6 +207,7 @@ class Taste:
 
     used: Mapping[str, int]
     seed: int
+    wanted: frozenset[str] = frozenset()
 
     def weights(self, scope: Scope) -> dict[Key, int]:
         """Return the tie-break weight of every choice; the seed shuffles equals."""
@@ -179,7 +217,8 @@ class Taste:
                 noise = _mix(choice.movement.id, bay.index, self.seed) % 7
                 single = 6 * (len(choice.movement.targets) == 1)
                 used = 10 * self.used.get(choice.movement.id, 0)
-                out[choice.key] = used + single + noise
+                wish = WISH * (choice.movement.id in self.wanted)
+                out[choice.key] = used + single + noise - wish
         return out
 
 

@@ -133,6 +133,7 @@ class _Builder:
         self._mix()
         self._supply()
         self._volume()
+        self._finish()
         self._regions()
         self._refusals()
         self._tie_breaks()
@@ -153,6 +154,7 @@ class _Builder:
             self.theme[i, number] = new(f"k{i}_{number}")
         for number, _ in enumerate(self.variants):
             self.variant[i, number] = new(f"v{i}_{number}")
+        self._pinned(slot)
         foci = [f for f in Focus if (i, f) in self.focus]
         self._one_of([self.focus[i, f] for f in foci])
         self._one_of([self.theme[i, t] for t in range(len(self.themes))])
@@ -167,6 +169,33 @@ class _Builder:
                 if len(fitting) < len(self.variants):
                     both = self.focus[i, focus] + self.theme[i, number]
                     self.model.add(both <= 1 + sum(fitting))
+
+    def _pinned(self, slot: Slot) -> None:
+        """G4: a pinned day has its focus, whatever its menu says, its format and its kit."""
+        pin = self.shape.wishes.pin_of(slot.week, slot.weekday) if self._on("G4") else None
+        if pin is None:
+            return
+        i = slot.index
+        if pin.focus is not None:
+            for focus in Focus:
+                self.focus.pop((i, focus), None)
+            self.focus[i, pin.focus] = self.model.new_bool_var("")
+        if pin.format is not None:
+            self._one_of(
+                [self.variant[i, n] for n, v in enumerate(self.variants) if v.kind == pin.format]
+            )
+        if pin.kit is not None:
+            kit = frozenset(pin.kit)
+            self._one_of([self.theme[i, n] for n, t in enumerate(self.themes) if t.kit == kit])
+
+    def _finish(self) -> None:
+        """G5: the last class asks at least as much as any other of its week."""
+        last = self.task.problem.slots[-1] if self._on("G5") else None
+        if last is None or last not in self.slots:
+            return
+        for slot in self.slots:
+            if slot.week == last.week and slot != last:
+                self.model.add(self._class_training(last.index) >= self._class_training(slot.index))
 
     def _recovery(self) -> None:
         """D1: what is at the heart of two near classes must not be the same."""

@@ -12,7 +12,8 @@ from grike.core.rules.base import Finding, Place, Reach, Row, Rule
 from grike.core.rules.carry import D7, D7B
 from grike.core.rules.classes import C1, C2, C3, C4, C9, C10
 from grike.core.rules.days import D1, D2, D3, D4
-from grike.core.rules.facts import Facts
+from grike.core.rules.facts import Facts, same_look
+from grike.core.rules.group import G1, G2, G3, G4, G5, G6
 from grike.core.rules.joints import C5, C5B, C6, C6B
 from grike.core.rules.jumps import W6
 from grike.core.rules.order import C7, C8, C13, C14
@@ -59,6 +60,12 @@ CATALOGUE: tuple[Rule, ...] = (
     C12,
     C13,
     C14,
+    G1,
+    G2,
+    G3,
+    G4,
+    G5,
+    G6,
 )
 BY_ID: dict[str, Rule] = {rule.id: rule for rule in CATALOGUE}
 
@@ -89,10 +96,10 @@ def findings(facts: Facts) -> tuple[Finding, ...]:
 
 def _by_class(rule: Rule, facts: Facts) -> Iterator[Finding]:
     line, shape = facts.sheet[rule.id], facts.shape
-    seen = (line, shape, facts.sheet.owned, facts.first_week)
+    seen = facts.look(rule.id, (line, shape, facts.sheet.owned, facts.first_week))
     for member in facts.classes:
         held = member.found.get(rule.id)
-        if held is None or not _same(held[0], seen):
+        if held is None or (held[0] is not seen and not same_look(held[0], seen)):
             found = tuple(rule.check(facts.part((member,), {}), line))
             held = member.found[rule.id] = (seen, found)
         yield from held[1]  # type: ignore[misc]
@@ -103,20 +110,11 @@ def _by_week(rule: Rule, facts: Facts) -> Iterator[Finding]:
     for week, members in facts.weeks.items():
         seen = (line, facts.shape, *members)
         held = facts.found.get((rule.id, week))
-        if held is None or not _same(held[0], seen):
+        if held is None or not same_look(held[0], seen):
             volumes = {week: facts.week_volumes[week]}
             found = tuple(rule.check(facts.part(members, volumes), line))
             held = facts.found[rule.id, week] = (seen, found)
         yield from held[1]  # type: ignore[misc]
-
-
-def _same(before: object, now: tuple[object, ...]) -> bool:
-    """Return whether two looks were at the very same things; equal is not asked, it is slow."""
-    return (
-        isinstance(before, tuple)
-        and len(before) == len(now)
-        and all(a is b or (isinstance(a, int) and a == b) for a, b in zip(before, now, strict=True))
-    )
 
 
 def cost_by_rule(found: Iterable[Finding]) -> dict[str, int]:

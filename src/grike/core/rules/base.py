@@ -116,7 +116,7 @@ def setting(mode: Mode, weight: int = 1, **numbers: int | str) -> RuleSetting:
 
 def missed(amount: Fraction, scale: Fraction | int = 1) -> int:
     """Return how many whole ``scale`` an amount misses its band by, rounded up; never below 0."""
-    return max(0, -int(-(amount / scale) // 1))
+    return 0 if amount <= 0 else -int(-(amount / scale) // 1)
 
 
 def row_weight(line: RuleSetting) -> int | None:

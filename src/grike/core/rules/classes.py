@@ -29,7 +29,7 @@ from grike.core.rules.base import (
 from grike.core.rules.facts import ClassFacts, Facts, here
 from grike.core.rules.scope import Choice, Scope
 from grike.core.sheet import Mode, RuleSetting
-from grike.core.volume import Volume
+from grike.core.volume import Volume, add_sets
 
 
 def _check_c1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
@@ -64,8 +64,8 @@ def _focus_share(member: ClassFacts) -> Fraction:
         amounts = dict.fromkeys(amounts, Fraction(0))
         for bout in member.work_bouts:
             amounts[bout.movement] += bout.seconds
-    on = sum((n * on_focus(movement, focus) for movement, n in amounts.items()), Fraction(0))
-    return on / sum(amounts.values(), Fraction(0))
+    on = add_sets(n * on_focus(movement, focus) for movement, n in amounts.items())
+    return on / add_sets(amounts.values())
 
 
 def _whole_body(member: ClassFacts, volume: Volume, line: RuleSetting) -> Iterator[Finding]:
@@ -151,7 +151,7 @@ def _rows_c2(scope: Scope, line: RuleSetting) -> Iterator[Row]:
 def _check_c3(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     for member in facts.classes:
         seen: set[str] = set()
-        for block, place, movement in member.work_movements():
+        for block, place, movement in member.work_movements:
             if movement.id in seen:
                 yield Finding(
                     "C3",
@@ -212,17 +212,26 @@ def _check_c9(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                         "C9",
                         line.mode,
                         here(member, number, place),
-                        f"{movement.name}: {people} people, but {short} {KIT_NAMES[kit]} too few.",
-                        movement.stand_in.how if movement.stand_in else "Swap the movement.",
+                        f"{movement.name}: {KIT_NAMES[kit]} for {people} people, {short} short.",
+                        f"Use the stand-in: {_lowered(movement.stand_in.how)}."
+                        if movement.stand_in
+                        else "Swap the movement.",
                         cost=aimed(line, short),
+                        about=About("kit", kit.value, -1),
                     )
+
+
+def _lowered(text: str) -> str:
+    return text[:1].lower() + text[1:].rstrip(".")
 
 
 def most_worked(volume: Volume, count: int) -> list[Muscle]:
     """Return the groups with most sets, ties from head to foot."""
     order = list(Muscle)
     worked = [muscle for muscle, amount in volume.muscles.items() if amount.sets > 0]
-    return sorted(worked, key=lambda m: (-volume.muscles[m].sets, order.index(m)))[:count]
+    # As decimals, which sort several times faster; twelfths of sets stay apart and in order.
+    sets = {muscle: float(volume.muscles[muscle].sets) for muscle in worked}
+    return sorted(worked, key=lambda m: (-sets[m], order.index(m)))[:count]
 
 
 def _check_c10(facts: Facts, line: RuleSetting) -> Iterator[Finding]:

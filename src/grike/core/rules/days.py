@@ -36,9 +36,10 @@ def too_close(one: Slot, other: Slot, line: RuleSetting) -> bool:
 def _check_d1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     for index, after in enumerate(facts.classes):
         for before in facts.classes[max(0, index - 6) : index]:
-            if not too_close(before.slot, after.slot, line):
+            both = before.main_groups & after.main_groups
+            if not both or not too_close(before.slot, after.slot, line):
                 continue
-            shared = sorted(before.main_groups & after.main_groups, key=list(Muscle).index)
+            shared = sorted(both, key=list(Muscle).index)
             for muscle in shared:
                 name = FACTS[muscle].name
                 yield Finding(
@@ -142,18 +143,19 @@ def _check_d4(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     order = {slot.index: number for number, slot in enumerate(facts.shape.slots())}
     for member in facts.classes:
         slot = member.slot
-        for block, place, movement in member.work_movements():
-            here = Place(slot.week, slot.index, block, place)
+        number = order.get(slot.index, slot.index)
+        use = _Use(number, slot)
+        for block, place, movement in member.work_movements:
             if member.design.blocks[block].items[place].carried:
-                last[movement.id] = _Use(order.get(slot.index, slot.index), slot)
+                last[movement.id] = use
                 continue
             before = last.get(movement.id)
-            number = order.get(slot.index, slot.index)
             between = number - before.order - 1 if before else gap
             if before and before.slot.index != slot.index and between < gap:
                 yield _repeat(
                     line,
-                    here,
+                    Place(slot.week, slot.index, block, place),
+                    About("gap", movement.id, -1),
                     f"{movement.name} comes back after {between} "
                     f"{'class' if between == 1 else 'classes'} ({before.slot.label}); "
                     f"{gap} are wanted between.",
@@ -163,12 +165,15 @@ def _check_d4(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                 counts[key] = counts.get(key, 0) + 1
                 if counts[key] > per_week:
                     yield _repeat(
-                        line, here, f"{movement.name} is used {counts[key]} times in the week."
+                        line,
+                        Place(slot.week, slot.index, block, place),
+                        About("use", movement.id, -1),
+                        f"{movement.name} is used {counts[key]} times in the week.",
                     )
-            last[movement.id] = _Use(number, slot)
+            last[movement.id] = use
 
 
-def _repeat(line: RuleSetting, place: Place, what: str) -> Finding:
+def _repeat(line: RuleSetting, place: Place, about: About, what: str) -> Finding:
     return Finding(
         "D4",
         line.mode,
@@ -176,6 +181,7 @@ def _repeat(line: RuleSetting, place: Place, what: str) -> Finding:
         what,
         "Swap it for one of the alternatives.",
         cost=line.weight if line.mode is Mode.AIM else 0,
+        about=about,
     )
 
 
@@ -188,7 +194,8 @@ def _rows_d4(scope: Scope, line: RuleSetting) -> Iterator[Row]:
             uses.setdefault(movement_id, []).append((slot, None))
         for bay in bays:
             for choice in bay.choices:
-                uses.setdefault(choice.movement.id, []).append((slot, choice.key))
+                if not choice.carried:
+                    uses.setdefault(choice.movement.id, []).append((slot, choice.key))
     for movement_id, places in uses.items():
         groups: dict[str, list[tuple[Slot, Key | None]]] = {}
         for slot, key in places:

@@ -16,12 +16,12 @@ from grike.core.expansion import steps
 from grike.core.focus import Focus
 from grike.core.format import NoRestCircuit
 from grike.core.movement import Library, Movement
-from grike.core.pace import DEFAULT_PACE, Pace
+from grike.core.pace import USUAL_PACES, Pace, Paces
 from grike.core.rules.base import Place
 from grike.core.series import PlannedClass, SeriesPlan, SeriesShape
 from grike.core.sheet import RuleSheet
 from grike.core.sides import SideLedger, side_ledger
-from grike.core.volume import Volume, add_volumes, alike, bout_amount, volume_of_bouts
+from grike.core.volume import Volume, add_sets, add_volumes, alike, bout_amount, volume_of_bouts
 
 #: A group with at least this share of a class's sets is a main focus of it.
 MAIN_SHARE = Fraction(15, 100)
@@ -103,7 +103,7 @@ class ClassFacts:
         if self.design.focus is Focus.WHOLE:
             return frozenset()
         shares = {muscle: amount.sets for muscle, amount in self.volume.muscles.items()}
-        total = sum(shares.values(), Fraction(0))
+        total = add_sets(shares.values())
         return frozenset(m for m, sets in shares.items() if total and sets >= MAIN_SHARE * total)
 
     @cached_property
@@ -142,12 +142,13 @@ class ClassFacts:
         """Return whether the group meets a movement for the first time."""
         return movement.id not in self.known and not movement.foundation
 
-    def work_movements(self) -> list[tuple[int, int, Movement]]:
-        """Return (block, place, movement) of the work blocks in class order."""
-        return [
+    @cached_property
+    def work_movements(self) -> tuple[tuple[int, int, Movement], ...]:
+        """(block, place, movement) of the work blocks in class order."""
+        return tuple(
             (block, place, self.library[item.movement_id])
             for block, place, item in self.design.items(Purpose.WORK)
-        ]
+        )
 
 
 def here(member: ClassFacts, block: int | None = None, item: int | None = None) -> Place:
@@ -160,6 +161,20 @@ class _Cached:
     known: frozenset[str]
     facts: ClassFacts
 
+    def holds(self, known: frozenset[str], planned: PlannedClass, pace: Pace) -> bool:
+        """Return whether the facts are still those of a class."""
+        facts = self.facts
+        return self.known == known and facts.planned == planned and facts.pace == pace
+
+
+def same_look(before: object, now: tuple[object, ...]) -> bool:
+    """Return whether two looks were at the very same things; equal is not asked, it is slow."""
+    return (
+        isinstance(before, tuple)
+        and len(before) == len(now)
+        and all(a is b or (isinstance(a, int) and a == b) for a, b in zip(before, now, strict=True))
+    )
+
 
 class Facts:
     """All facts of one plan. Facts of classes that did not change are taken from ``before``."""
@@ -168,7 +183,7 @@ class Facts:
         self,
         plan: SeriesPlan,
         library: Library,
-        pace: Pace = DEFAULT_PACE,
+        paces: Paces = USUAL_PACES,
         before: Facts | None = None,
     ) -> None:
         if before is not None:
@@ -177,7 +192,7 @@ class Facts:
             sheet = before.plan.sheet if before.plan.sheet == plan.sheet else plan.sheet
             plan = replace(plan, shape=shape, sheet=sheet)
         self.plan: SeriesPlan = plan
-        self.library, self.pace = library, pace
+        self.library, self.paces = library, paces
         self._cache: dict[int, _Cached] = {}
         old = before._cache if before is not None and before.library is library else {}
         known = plan.known
@@ -186,7 +201,8 @@ class Facts:
             own = frozenset(planned.design.movement_ids())
             entry = old.get(planned.slot.index)
             # Only what the class holds can be new in it, so only that much of the past counts.
-            if entry is None or entry.known != known & own or entry.facts.planned != planned:
+            pace = paces.of(planned.slot.index)
+            if entry is None or not entry.holds(known & own, planned, pace):
                 entry = _Cached(known & own, ClassFacts(planned, library, known & own, pace))
             self._cache[planned.slot.index] = entry
             classes.append(entry.facts)
@@ -196,6 +212,7 @@ class Facts:
         self.found: dict[tuple[str, int], tuple[object, ...]] = (
             dict(before.found) if old and before else {}
         )
+        self._looks: dict[str, tuple[object, ...]] = dict(before._looks) if before else {}
         self._old_weeks: dict[int, tuple[tuple[ClassFacts, ...], Volume]] = (
             {w: (before.weeks[w], v) for w, v in before.week_volumes.items()}
             if old and before
@@ -231,7 +248,14 @@ class Facts:
             out[week] = volume
         return out
 
-    @property
+    def look(self, rule: str, now: tuple[object, ...]) -> tuple[object, ...]:
+        """Return what a rule looks at besides the classes, the same object while it is the same."""
+        held = self._looks.get(rule)
+        if held is None or not same_look(held, now):
+            held = self._looks[rule] = now
+        return held
+
+    @cached_property
     def first_week(self) -> int:
         """The week of the first class, whether or not it is in sight."""
         return min((planned.slot.week for planned in self.plan.classes), default=0)
@@ -239,7 +263,7 @@ class Facts:
     def part(self, members: tuple[ClassFacts, ...], volumes: Mapping[int, Volume]) -> Facts:
         """Return what a rule sees that looks at some classes of one week only."""
         part: Facts = object.__new__(Facts)
-        part.plan, part.library, part.pace = self.plan, self.library, self.pace
+        part.plan, part.library, part.paces = self.plan, self.library, self.paces
         part.classes = members
         part.__dict__["weeks"] = {members[0].slot.week: members}
         part.__dict__["week_volumes"] = volumes

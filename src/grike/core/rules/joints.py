@@ -22,6 +22,7 @@ from grike.core.rules.base import (
 from grike.core.rules.facts import ClassFacts, Facts, Station, here
 from grike.core.rules.scope import Scope
 from grike.core.sheet import Mode, RuleSetting
+from grike.core.volume import add_sets
 
 JOINT_NAMES = {Joint.KNEE: "knee", Joint.WRIST: "wrist"}
 
@@ -52,8 +53,9 @@ def runs(member: ClassFacts, joint: Joint) -> Iterator[list[Station]]:
 def _layers_meet(member: ClassFacts, joint: Joint) -> Iterator[tuple[Station, Station]]:
     """Yield layered circuits and the stations after them that load the same joint."""
     for before, after in zip(member.stations, member.stations[1:], strict=False):
-        both = _station_loads(before, joint) and _station_loads(after, joint)
-        if before.layered and both and (before.block, before.place) != (after.block, after.place):
+        if not before.layered or (before.block, before.place) == (after.block, after.place):
+            continue
+        if _station_loads(before, joint) and _station_loads(after, joint):
             yield before, after
 
 
@@ -95,8 +97,8 @@ def _check_share_of(rule: str, joint: Joint) -> Callable[[Facts, RuleSetting], I
         most = line.numbers["share"]
         for member in facts.classes:
             sets = member.movement_sets
-            total = sum(sets.values(), Fraction(0))
-            loaded = sum((n for m, n in sets.items() if loads(m, joint)), Fraction(0))
+            total = add_sets(sets.values())
+            loaded = add_sets(n for m, n in sets.items() if loads(m, joint))
             over = missed(loaded - most * total / 100, Fraction(1, TWELFTHS))
             if over:
                 yield Finding(

@@ -50,7 +50,7 @@ def contacts(bouts: tuple[Bout, ...]) -> int:
 
 
 def _jump_day(member: ClassFacts) -> bool:
-    return any(jumps(movement) for _, _, movement in member.work_movements())
+    return any(jumps(movement) for _, _, movement in member.work_movements)
 
 
 def _check_w6(facts: Facts, line: RuleSetting) -> Iterator[Finding]:

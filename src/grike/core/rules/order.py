@@ -40,7 +40,7 @@ def changes(movements: list[Movement]) -> tuple[int, int]:
 
 def _check_c8(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     for member in facts.classes:
-        kit, ups = changes([movement for _, _, movement in member.work_movements()])
+        kit, ups = changes([movement for _, _, movement in member.work_movements])
         for count, number, name in (
             (kit, "kit_changes", "changes of kit"),
             (ups, "ups_and_downs", "changes between standing and floor"),
@@ -125,7 +125,7 @@ def _check_c14(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     for member in facts.classes:
         isolated: Movement | None = None
         late: list[tuple[int, int, Movement]] = []
-        for block, place, movement in member.work_movements():
+        for block, place, movement in member.work_movements:
             if isolating(movement):
                 isolated = isolated or movement
             elif demanding(movement) and isolated is not None:

@@ -16,7 +16,7 @@ from grike.core.focus import FOCUS_MUSCLES, Focus, on_focus
 from grike.core.movement import CONDITIONING_FAMILIES, Family, Movement
 from grike.core.rules.base import TWELFTHS, Key
 from grike.core.series import Slot
-from grike.core.volume import Volume, muscle_shares, region_shares
+from grike.core.volume import Volume, Yardstick, muscle_shares, region_shares
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,7 +49,10 @@ def parts_of(movement: Movement) -> Parts:
 
 @dataclass(frozen=True, slots=True)
 class Choice:
-    """A movement in a bay: twelfths of sets, and hundredths of training volume."""
+    """A movement in a bay: twelfths of sets, and hundredths of training volume.
+
+    ``carried``: it comes back from the week before on purpose, so its gap does not count (D4).
+    """
 
     movement: Movement
     bay: int
@@ -58,6 +61,7 @@ class Choice:
     training: int
     seconds: int
     contacts: int = 0
+    carried: bool = False
     parts: Parts = field(init=False, repr=False, compare=False)
 
     def __post_init__(self) -> None:
@@ -133,12 +137,19 @@ class WeekSteps:
 
 @dataclass(frozen=True, slots=True)
 class Group:
-    """What is known of the people and the series: level, movements met, what days own."""
+    """What is known of the people and the series: level, movements met, what days own, its ends.
+
+    ``wanted``: movements that are still to come, ``wanted_now`` of them in the weeks in scope.
+    """
 
     level: int = 2
     known: frozenset[str] = frozenset()
     owned: Mapping[str, int] = field(default_factory=dict)
     first_week: int = 0
+    last_slot: int = -1
+    yardstick: Yardstick = Yardstick.SECONDS
+    wanted: frozenset[str] = frozenset()
+    wanted_now: int = 0
 
 
 @dataclass(frozen=True, slots=True)

@@ -122,7 +122,7 @@ def strength_counts(classes: int, line: RuleSetting) -> list[int]:
 def _check_d5(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     for week, members in facts.weeks.items():
         cap = max(line.whole("most"), len(members))
-        uses = Counter(m.family for c in members for _, _, m in c.work_movements())
+        uses = Counter(m.family for c in members for _, _, m in c.work_movements)
         for family, count in uses.items():
             if count > cap:
                 yield Finding(
@@ -174,7 +174,7 @@ def _check_d6(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     if not owned:
         return
     for member in facts.classes:
-        for block, place, movement in member.work_movements():
+        for block, place, movement in member.work_movements:
             key = owner_problem(movement, member.slot.weekday, owned)
             if key:
                 yield Finding(

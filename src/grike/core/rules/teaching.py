@@ -22,7 +22,7 @@ def _check_d8(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     for member in facts.classes:
         if member.slot.week == facts.first_week:
             continue
-        new = {m.id: (b, p, m) for b, p, m in member.work_movements() if member.is_new(m)}
+        new = {m.id: (b, p, m) for b, p, m in member.work_movements if member.is_new(m)}
         if len(new) > most:
             block, place, movement = list(new.values())[most]
             yield Finding(
@@ -121,7 +121,7 @@ def ways_out_missing(movement: Movement) -> str:
 
 def _check_c12(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     for member in facts.classes:
-        for block, place, movement in member.work_movements():
+        for block, place, movement in member.work_movements:
             lacks = ways_out_missing(movement)
             if lacks:
                 yield Finding(

@@ -1,0 +1,109 @@
+"""What is recorded of a session, and which stretches of a class say something about its pace."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
+from typing import NamedTuple
+
+from grike.core.bouts import Bout
+from grike.core.clock import ClassClock, Cue, CueKind
+from grike.core.errors import InvalidInput
+from grike.core.load import session_load
+from grike.core.movement import Library, Movement
+from grike.core.pace import Pace, kit_kinds, position_kind
+from grike.core.pace_learning import REPS
+
+MOST_EFFORT = 10
+MOST_MINUTES = 180
+
+
+class Mark(NamedTuple):
+    """One stretch that was timed. ``planned`` and ``took`` are in seconds; see Record."""
+
+    kind: str
+    took: float
+    planned: float = 0
+    movement_id: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class SessionRecord:
+    """What a session really was: minutes, effort from 0 to 10 (session RPE), people, and marks."""
+
+    minutes: float
+    effort: float | None = None
+    heads: int | None = None
+    note: str = ""
+    marks: tuple[Mark, ...] = ()
+
+    def __post_init__(self) -> None:
+        problems: dict[str, str] = {}
+        if not 1 <= self.minutes <= MOST_MINUTES:
+            problems["minutes"] = f"A session lasts 1 to {MOST_MINUTES} minutes."
+        if self.effort is not None and not 0 <= self.effort <= MOST_EFFORT:
+            problems["effort"] = f"Effort goes from 0 (rest) to {MOST_EFFORT} (all out)."
+        if self.heads is not None and not 0 <= self.heads <= 200:
+            problems["heads"] = "Give how many people came: 0 to 200."
+        if problems:
+            raise InvalidInput("The record cannot be kept.", fields=problems)
+
+    @property
+    def load(self) -> float | None:
+        """Session load: effort times minutes (Foster); None where the effort is not known."""
+        return None if self.effort is None else session_load(self.effort, self.minutes)
+
+
+class Measure(NamedTuple):
+    """What timing a cue would tell: a kind of record, and the seconds that were expected."""
+
+    kind: str
+    movement_id: str
+    planned: int
+
+
+def measures(clock: ClassClock, library: Library, pace: Pace) -> tuple[Measure | None, ...]:
+    """Return for each cue of the real clock what timing it tells, or None.
+
+    A change tells something only where one thing happens: a position or a piece of kit, not both.
+    A counted bout tells something where it is one cue, neither halved nor in phases.
+    """
+    cues = Counter(_key(cue) for cue in clock.real if cue.kind is CueKind.WORK)
+    counted: dict[tuple[object, ...], Bout] = {
+        key: bout
+        for bout in clock.bouts
+        if bout.reps is not None
+        and cues[key := (bout.block, bout.place, bout.round, bout.side)] == 1
+    }
+    return tuple(_measures(clock.real, counted, library, pace))
+
+
+def _key(cue: Cue) -> tuple[object, ...]:
+    return (cue.block, cue.place, cue.round, cue.side)
+
+
+def _measures(
+    cues: tuple[Cue, ...],
+    counted: Mapping[tuple[object, ...], Bout],
+    library: Library,
+    pace: Pace,
+) -> Iterator[Measure | None]:
+    before: Movement | None = None
+    for cue in cues:
+        movement = library[cue.movement_id] if cue.movement_id is not None else None
+        if movement is None:
+            yield None
+            continue
+        if cue.kind is CueKind.CHANGE:
+            told = [*filter(None, [position_kind(before, movement)]), *kit_kinds(before, movement)]
+            yield Measure(told[0], "", getattr(pace, told[0])) if len(told) == 1 else None
+        elif cue.kind is CueKind.SHOW:
+            kind = "show_new_seconds" if cue.label == "New" else "show_first_today_seconds"
+            yield Measure(kind, "", cue.seconds)
+        elif cue.kind is CueKind.SWITCH:
+            yield Measure("other_side_seconds", "", cue.seconds)
+        else:
+            before = movement
+            bout = counted.get(_key(cue)) if cue.kind is CueKind.WORK else None
+            yield Measure(REPS, movement.id, bout.seconds) if bout is not None else None

@@ -1,0 +1,137 @@
+"""Carried movements: how many, by which lever they progress, and that the plan keeps its rules."""
+
+from __future__ import annotations
+
+import unittest
+from dataclasses import replace
+from functools import lru_cache
+
+from grike.core.format import StraightSets
+from grike.core.item import Item, Level
+from grike.core.kit import Kit
+from grike.core.movement import Dose, Movement
+from grike.core.planner import PlanResult, Problem, plan
+from grike.core.planner.carrying import LOADABLE, levers
+from grike.core.planner.variants import Variant
+from grike.core.progression import Asked, asked, progressed
+from grike.core.rules import Facts, broken_musts, findings
+from grike.core.rules.steps import is_lighter
+from grike.core.sheet import Mode
+from tests.builders import FULL, a_class, a_library, a_movement, a_plan, circuit, work
+from tests.core.test_planner import LIBRARY, made
+
+
+@lru_cache
+def carried_series() -> PlanResult:
+    """Return five weeks of three classes, the fourth lighter, a third carried."""
+    request = a_plan(room=FULL, weeks=5)
+    sheet = request.sheet.with_line("D7", mode=Mode.AIM)
+    return plan(Problem(replace(request, sheet=sheet), LIBRARY), None, 5)
+
+
+class Levers(unittest.TestCase):
+    def asked_of(self, variant: Variant, movement: Movement, item: Item) -> Asked:
+        design = a_class(work(variant.format, item))
+        facts = Facts(a_plan(design), a_library(movement))
+        found = asked(design, facts.classes[0].work_bouts)
+        assert found is not None
+        return found
+
+    def names(self, variant: Variant, movement: Movement) -> list[str]:
+        base = next(iter(levers(variant, movement, None)))
+        then = self.asked_of(variant, movement, base)
+        out: list[str] = []
+        for item in levers(variant, movement, then):
+            changed = [
+                name
+                for name in ("reps", "seconds", "level", "load_step")
+                if getattr(item, name) != getattr(base, name)
+            ]
+            out.append("+".join(changed))
+            if changed:
+                self.assertTrue(progressed(then, self.asked_of(variant, movement, item)), changed)
+        return out
+
+    def test_counted_reps_first(self) -> None:
+        """Reps, then the harder option, then load, each alone before it comes with more reps."""
+        bell = a_movement("m", kit=(Kit.KETTLEBELL,), dose=Dose((5, 20), (20, 60)))
+        found = self.names(Variant(StraightSets(3, 30, 45, reps=10), 1, 6, 3), bell)
+        self.assertEqual(found, ["", "reps", "level", "reps+level", "load_step", "reps+load_step"])
+
+    def test_timed_seconds_first(self) -> None:
+        """In a circuit five seconds more; without kit there is no load to add."""
+        found = self.names(Variant(circuit(3, 40, 20), 1, 6, 3), a_movement("m"))
+        self.assertEqual(found, ["", "seconds", "level", "seconds+level"])
+
+    def test_no_more_reps_than_the_dose_allows(self) -> None:
+        """At the top of its range the harder option is next."""
+        top = a_movement("m", dose=Dose((5, 11), (20, 60)))
+        found = self.names(Variant(StraightSets(3, 30, 45, reps=10), 1, 6, 3), top)
+        self.assertEqual(found, ["", "level"])
+
+    def test_without_any_lever(self) -> None:
+        """No harder option, no kit, no room in the dose: only as it was, which is no progress."""
+        stuck = a_movement("m", harder=None, dose=Dose((5, 10), (20, 60)))
+        found = self.names(Variant(StraightSets(3, 30, 45, reps=10), 1, 6, 3), stuck)
+        self.assertEqual(found, [""])
+
+    def test_what_can_be_loaded(self) -> None:
+        """Weights can, bands and mats cannot."""
+        self.assertIn(Kit.DUMBBELL_LIGHT, LOADABLE)
+        self.assertFalse({Kit.MAT, Kit.MINI_BAND, Kit.LONG_BAND, Kit.STEP} & LOADABLE)
+
+
+class Planned(unittest.TestCase):
+    def setUp(self) -> None:
+        self.plan = made(carried_series())
+        self.facts = Facts(self.plan, LIBRARY)
+
+    def test_the_share_is_carried_and_progresses(self) -> None:
+        """A third comes back each week within its points; musts hold, D7b among them."""
+        found = findings(self.facts)
+        self.assertEqual([f.what for f in broken_musts(found)], [])
+        self.assertEqual([f.what for f in found if f.rule in ("D7", "D7b")], [])
+        self.assertEqual(carried_series().cost, sum(f.cost for f in found))
+
+    def test_what_is_carried_was_there_before(self) -> None:
+        """Each carried movement stands in the last full week, and none twice in its own week."""
+        line = self.plan.sheet["W7"]
+        for week, members in self.facts.weeks.items():
+            carried = [
+                item.movement_id
+                for member in members
+                for block in member.design.blocks
+                for item in block.items
+                if item.carried
+            ]
+            self.assertEqual(len(carried), len(set(carried)))
+            if week == 0:
+                self.assertEqual(carried, [])
+                continue
+            full = max(w for w in range(week) if not is_lighter(w, line))
+            there = {i for m in self.facts.weeks[full] for i in m.design.movement_ids()}
+            self.assertLessEqual(set(carried), there)
+            self.assertTrue(carried)
+
+    def test_levers_are_really_pulled(self) -> None:
+        """Over the series more than one lever is used; most carried movements ask for more."""
+        used: set[str] = set()
+        for planned in self.plan.classes:
+            for block in planned.design.blocks:
+                for item in (i for i in block.items if i.carried):
+                    used |= {"reps"} if item.reps else set()
+                    used |= {"seconds"} if item.seconds else set()
+                    used |= {"level"} if item.level is Level.HARDER else set()
+                    used |= {"load"} if item.load_step else set()
+        self.assertTrue(used)
+
+    def test_the_same_twice(self) -> None:
+        """Carrying leaves planning deterministic."""
+        request = a_plan(room=FULL, weeks=2)
+        sheet = request.sheet.with_line("D7", mode=Mode.AIM)
+        problem = Problem(replace(request, sheet=sheet), LIBRARY)
+        self.assertEqual(plan(problem, None, 3).plan, plan(problem, None, 3).plan)
+
+
+if __name__ == "__main__":
+    unittest.main()

@@ -1,0 +1,319 @@
+"""Each stage of the planner by itself: variants, kits, rows, collisions, order, blocks, bounds."""
+
+from __future__ import annotations
+
+import unittest
+from dataclasses import replace
+from fractions import Fraction
+from itertools import combinations, pairwise, permutations
+
+from grike.core.anatomy import Muscle
+from grike.core.clock import class_clock
+from grike.core.design import Block, Purpose
+from grike.core.focus import Focus
+from grike.core.format import TimedCircuit
+from grike.core.kit import Kit, Room
+from grike.core.movement import Joint, Library, Movement, Pace, Position, Sides
+from grike.core.planner import Problem
+from grike.core.planner.cells import Theme, largest_class, pool, themes
+from grike.core.planner.linear import Limits, Outcome, RowModel, colliding_rules
+from grike.core.planner.ordering import (
+    TIRED_FIRST,
+    first_cost,
+    into_blocks,
+    ordered,
+    step_cost,
+)
+from grike.core.planner.pool import pool_report
+from grike.core.planner.selection import build
+from grike.core.planner.skeleton import HEART, SkeletonTask, skeleton, training_guess
+from grike.core.planner.variants import Variant, frame_seconds, item_for, slots_for, variants
+from grike.core.planner.volume_bounds import volume_bounds
+from grike.core.rules import Facts, default_sheet
+from grike.core.rules.base import Row
+from grike.core.rules.days import too_close
+from grike.core.rules.order import demanding
+from grike.core.rules.steps import factor_band, is_lighter
+from grike.core.sheet import Mode
+from grike.core.volume import Yardstick
+from grike.exchange.library import shipped_library
+from tests.builders import BARE, a_class, a_library, a_movement, a_plan, a_shape, circuit, work
+
+LIBRARY = shipped_library()
+LIMITS = Limits(5.0, 60.0, 1)
+
+
+class VariantsAndTheClock(unittest.TestCase):
+    """What a variant says of its seconds is what the class clock counts."""
+
+    def nominal(self, variant: Variant, movement: Movement) -> int:
+        movements = [
+            replace(movement, id=f"{movement.id}-{n}")
+            for n in range(variant.blocks * variant.block_slots // slots_for(variant, movement))
+        ]
+        size = len(movements) // variant.blocks
+        blocks = [
+            Block(Purpose.WORK, variant.format, tuple(item_for(variant, m) for m in part))
+            for part in (movements[n : n + size] for n in range(0, len(movements), size))
+        ]
+        design = a_class(*blocks)
+        return class_clock(design, Library(movements, "test")).nominal_seconds
+
+    def test_two_sided_movements(self) -> None:
+        """Work and rests of every variant of 30 to 75 minutes, to the second."""
+        plain = a_movement("plain", seconds_per_rep=3.0)
+        for minutes in (30, 45, 60, 75):
+            for variant in variants(minutes * 60):
+                expected = variant.work_seconds() + variant.rest_seconds()
+                self.assertEqual(self.nominal(variant, plain), expected, variant)
+
+    def test_one_sided_movements_fill_two_slots_of_a_circuit(self) -> None:
+        """Left and right take the place of two movements, so the length stays."""
+        one = a_movement("one", sides=Sides.ONE)
+        for variant in variants(2700):
+            if isinstance(variant.format, TimedCircuit):
+                expected = variant.work_seconds() + variant.rest_seconds()
+                self.assertEqual(self.nominal(variant, one), expected, variant)
+
+    def test_the_frame_grows_with_the_slot(self) -> None:
+        """A longer slot never leaves less room, and always an interval."""
+        spans = [frame_seconds(minutes * 60) for minutes in range(20, 91, 5)]
+        self.assertTrue(all(low < high for low, high in spans))
+        self.assertTrue(all(a[1] < b[1] for a, b in pairwise(spans)))
+
+    def test_training_guess_of_a_timed_circuit_is_its_work(self) -> None:
+        """In seconds and in sets the guess is exact where bouts are timed."""
+        variant = Variant(circuit(3, 40, 20), 2, 4, 3)
+        theme = Theme(frozenset(), (a_movement(),))
+        self.assertEqual(training_guess(variant, Yardstick.SECONDS, theme), 100 * 3 * 8 * 40)
+        self.assertEqual(training_guess(variant, Yardstick.SETS, theme), 100 * 24)
+        self.assertEqual(training_guess(variant, Yardstick.REPS, theme), 100 * 24 * 40 // 2)
+
+
+class Pools(unittest.TestCase):
+    def test_kit_must_go_round(self) -> None:
+        """Twelve people and eleven steps: nothing on steps is planned, with twelve it is."""
+        for count, there in ((11, False), (12, True)):
+            shape = a_shape(room=Room("Hall", {Kit.MAT: 12, Kit.STEP: count}, 30), heads=12)
+            found = any(Kit.STEP in m.kit for m in pool(shape, LIBRARY))
+            self.assertEqual(found, there)
+
+    def test_levels_and_ways_out(self) -> None:
+        """Beginners get level 1 and what is done on a chair; others no chair and all levels."""
+        for level in (1, 2, 3):
+            found = pool(a_shape(level=level), LIBRARY)
+            self.assertEqual(max(m.level for m in found), level)
+            seated = any(m.position is Position.SEATED_CHAIR for m in found)
+            self.assertEqual(seated, level == 1)
+
+    def test_body_weight_is_always_a_theme(self) -> None:
+        """An empty room has one theme; its movements need no kit that has to be fetched."""
+        (theme,) = themes(a_shape(room=BARE), LIBRARY)
+        self.assertEqual(theme.kit, frozenset())
+        self.assertTrue(all(not m.fetched_kit for m in theme.movements))
+        self.assertEqual(theme.own, ())
+
+    def test_a_kit_of_few_movements_is_no_theme(self) -> None:
+        """Two movements on a towel make no class; three do."""
+        room = Room("Hall", {Kit.TOWEL: 30}, 30)
+        bare = [a_movement(f"b{n}") for n in range(8)]
+        towels = [a_movement(f"t{n}", kit=(Kit.TOWEL,)) for n in range(3)]
+        ways = {"seated": LIBRARY["squat"].seated, "stand_in": LIBRARY["squat"].seated}
+        full = [replace(m, **ways) for m in (*bare, *towels)]  # type: ignore[arg-type]
+        shape = a_shape(room=room)
+        self.assertEqual(len(themes(shape, Library(full))), 2)
+        self.assertEqual(len(themes(shape, Library(full[:-1]))), 1)
+
+    def test_the_largest_class_of_a_focus(self) -> None:
+        """Ten movements on the focus hold two classes of eight at 60 percent, five at all."""
+        legs = [a_movement(f"m{n}") for n in range(10)]
+        arms = [a_movement(f"a{n}", targets=(Muscle.BICEPS,)) for n in range(10)]
+        theme = Theme(frozenset(), (*legs, *arms))
+        self.assertEqual(largest_class(Focus.LOWER, theme, 0.6), 8)
+        self.assertEqual(largest_class(Focus.LOWER, theme, 1.0), 5)
+        self.assertEqual(largest_class(Focus.WHOLE, theme, 0.6), 10)
+
+    def test_what_the_pool_cannot_give_is_said_and_bounds_the_cost(self) -> None:
+        """A full hall lowers nothing; a bare one names muscles, and no plan can cost less."""
+        self.assertEqual(pool_report(Problem(a_plan(), LIBRARY)).bound, 0)
+        bare = pool_report(Problem(a_plan(room=BARE), LIBRARY))
+        self.assertGreater(bare.bound, 0)
+        self.assertIn("biceps", bare.floors)
+        self.assertTrue(any("biceps" in note for note in bare.notes))
+
+
+class Rows(unittest.TestCase):
+    """Rows become constraints or bands; expected values are worked by hand."""
+
+    def test_a_band_costs_by_whole_steps(self) -> None:
+        """At least 30, at most two choices of 10: short by 10, by steps of 4 that is 3, times 7."""
+        terms = (("a", 10), ("b", 10))
+        rows = [Row("X", "", terms, low=30, weight=7, scale=4)]
+        solved = build(rows).solve(LIMITS)
+        self.assertEqual((solved.cost, solved.bound), (21, 21))
+        self.assertEqual(solved.chosen, {"a", "b"})
+
+    def test_hard_aims_leave_no_way_out(self) -> None:
+        """The same row as a must is impossible."""
+        rows = [Row("X", "", (("a", 10),), low=30, weight=7)]
+        self.assertIs(build(rows, hard_aims=True).solve(LIMITS).outcome, Outcome.IMPOSSIBLE)
+
+    def test_rows_without_choices(self) -> None:
+        """A constant that is kept costs nothing, one that is missed costs, a must forbids."""
+        self.assertEqual(build([Row("X", "", (), low=0, weight=5)]).solve(LIMITS).cost, 0)
+        self.assertEqual(build([Row("X", "", (), low=3, weight=5)]).solve(LIMITS).cost, 15)
+        self.assertIs(build([Row("X", "", (), low=3)]).solve(LIMITS).outcome, Outcome.IMPOSSIBLE)
+
+    def test_whole_numbers_that_a_row_brings_along(self) -> None:
+        """An auxiliary choice counts between its bounds."""
+        row = Row("X", "", (("n", 1),), low=9, weight=1, aux=(("n", 0, 7),))
+        self.assertEqual(build([row]).solve(LIMITS).cost, 2)
+
+    def test_the_tie_break_decides_between_equals(self) -> None:
+        """Either of two will do; the lighter one is taken."""
+        model = RowModel()
+        model.add(Row("X", "", (("a", 1), ("b", 1)), low=1, high=1))
+        solved = model.solve(LIMITS, tie_break={"a": 5, "b": 3})
+        self.assertEqual(solved.chosen, {"b"})
+
+
+class Collisions(unittest.TestCase):
+    def test_the_set_is_minimal(self) -> None:
+        """By brute force over all subsets: what is named collides, and no part of it does."""
+        rows = [
+            Row("A", "", (("x", 1), ("y", 1)), low=2),
+            Row("B", "", (("y", 1), ("z", 1)), high=1),
+            Row("C", "", (("z", 1),), low=1),
+            Row("D", "", (("x", 1), ("z", 1)), low=1),
+        ]
+        needed, decided = colliding_rules(rows, build, LIMITS)
+        self.assertTrue(decided)
+
+        def possible(rules: tuple[str, ...]) -> bool:
+            chosen = [row for row in rows if row.rule in rules]
+            return not chosen or build(chosen).solve(LIMITS).outcome is Outcome.FOUND
+
+        self.assertEqual(needed, ["A", "B", "C"])
+        self.assertFalse(possible(tuple(needed)))
+        for part in combinations(needed, len(needed) - 1):
+            self.assertTrue(possible(part), part)
+
+
+class Order(unittest.TestCase):
+    def movements(self) -> list[Movement]:
+        return [
+            a_movement("a", level=2, joints={Joint.KNEE: 2}),
+            a_movement("b", position=Position.SUPINE, targets=(Muscle.ABDOMINALS,)),
+            a_movement("c", pace=Pace.FAST, joints={Joint.KNEE: 2}),
+            a_movement("d", position=Position.PRONE, targets=(Muscle.LOW_BACK,)),
+            a_movement("e", kit=(Kit.KETTLEBELL,), targets=(Muscle.GLUTES,)),
+            a_movement("f", pace=Pace.FAST, targets=(Muscle.BICEPS,)),
+        ]
+
+    @staticmethod
+    def cost(order: tuple[Movement, ...], *, spread: bool) -> int:
+        late = TIRED_FIRST * (any(map(demanding, order)) and not demanding(order[0]))
+        steps = sum(step_cost(a, b, spread=spread) for a, b in pairwise(order))
+        return first_cost(order[0]) + late + steps
+
+    def test_no_order_of_six_costs_less(self) -> None:
+        """Brute force over all 720 orders, with joints spread and without."""
+        movements = self.movements()
+        for spread in (False, True):
+            best = min(self.cost(o, spread=spread) for o in permutations(movements))
+            found = ordered(movements, LIMITS, spread=spread)
+            self.assertEqual(self.cost(found, spread=spread), best)
+            self.assertCountEqual([m.id for m in found], [m.id for m in movements])
+
+    def test_one_and_none(self) -> None:
+        """There is nothing to order."""
+        one = self.movements()[:1]
+        self.assertEqual(ordered(one, LIMITS), tuple(one))
+        self.assertEqual(ordered([], LIMITS), ())
+
+    def test_blocks_are_filled_to_their_slots(self) -> None:
+        """Movements of one and of two slots fill blocks of four, in order where it goes."""
+        variant = Variant(circuit(2), 2, 4, 2)
+        single = [a_movement(f"s{n}") for n in range(4)]
+        double = [a_movement(f"d{n}", sides=Sides.ONE) for n in range(2)]
+        order = [single[0], double[0], double[1], *single[1:]]
+        blocks = into_blocks(order, variant)
+        sizes = [sum(slots_for(variant, m) for m in block) for block in blocks]
+        self.assertEqual(sizes, [4, 4])
+        self.assertEqual([m.id for m in blocks[0]], ["s0", "d0", "s1"])
+
+
+class Skeletons(unittest.TestCase):
+    def test_days_kits_and_steps_hold_before_any_movement_is_chosen(self) -> None:
+        """Heart muscles rest, kits and formats differ, and weekly guesses keep their step."""
+        problem = Problem(a_plan(weekdays=(0, 1, 3, 4), weeks=4), LIBRARY)
+        found = skeleton(SkeletonTask(problem, {}), LIMITS)
+        self.assertIs(found.outcome, Outcome.FOUND)
+        sheet = problem.plan.sheet
+        cells = [found.cells[slot.index] for slot in problem.slots]
+        for one, other in combinations(cells, 2):
+            if too_close(one.slot, other.slot, sheet["D1"]):
+                self.assertFalse(HEART[one.focus] & HEART[other.focus])
+        for before, after in pairwise(cells):
+            self.assertNotEqual(before.theme.kit, after.theme.kit)
+        every = Theme(frozenset(), tuple(pool(problem.plan.shape, LIBRARY)))
+        weekly = [
+            sum(
+                round(training_guess(c.variant, sheet.yardstick, every) / 100)
+                for c in cells
+                if c.slot.week == week
+            )
+            for week in range(4)
+        ]
+        full = weekly[0]
+        for week in range(1, 4):
+            low, _, high = factor_band(week, sheet["W7"])
+            self.assertTrue(low <= Fraction(weekly[week], full) <= high, weekly)
+            full = full if is_lighter(week, sheet["W7"]) else weekly[week]
+
+    def test_a_menu_that_cannot_be(self) -> None:
+        """Lower body on two days in a row is proven impossible, and possible without D1."""
+        lower = frozenset({Focus.LOWER})
+        menus = {0: lower, 1: lower}
+        problem = Problem(a_plan(weekdays=(0, 1, 3, 4), menus=menus), LIBRARY)
+        task = SkeletonTask(problem, {})
+        self.assertIs(skeleton(task, LIMITS).outcome, Outcome.IMPOSSIBLE)
+        free = replace(task, skip=frozenset({"D1"}))
+        self.assertIs(skeleton(free, LIMITS).outcome, Outcome.FOUND)
+
+
+class Bounds(unittest.TestCase):
+    """What a week must add, worked by hand: one class a week of 3 x 3 x 40 s = 360 s."""
+
+    def facts(self, *weeks: int) -> tuple[Problem, Facts]:
+        library = a_library("a", "b", "c")
+        design = a_class(work(circuit(3, 40, 20), "a", "b", "c"))
+        designs = [design if week in weeks else None for week in range(3)]
+        plan = a_plan(*designs, weekdays=(0,), weeks=3)
+        return Problem(plan, library), Facts(plan, library)
+
+    def test_after_a_full_week(self) -> None:
+        """5 percent more, within 3 points: 367.2 to 388.8 s, rounded inwards."""
+        problem, facts = self.facts(0)
+        bounds = volume_bounds(problem, facts.classes, 1, 1).bounds
+        self.assertEqual(bounds, {1: (36721, 38880)})
+
+    def test_between_two_weeks(self) -> None:
+        """The week after must still be a step from it: 360 / 1.08 to 360 / 1.02 as well."""
+        problem, facts = self.facts(0, 2)
+        low, high = volume_bounds(problem, facts.classes, 1, 1).bounds[1]
+        self.assertEqual(low, 36721)
+        self.assertEqual(high, int(100 * Fraction(360) / Fraction(102, 100)))
+
+    def test_nothing_to_follow(self) -> None:
+        """The first week is free, and so is every week where the rule is off."""
+        problem, _ = self.facts()
+        self.assertEqual(volume_bounds(problem, (), 0, 1).bounds, {})
+        problem, facts = self.facts(0)
+        off = default_sheet().with_line("W7", mode=Mode.OFF)
+        loose = Problem(replace(problem.plan, sheet=off), problem.library)
+        self.assertEqual(volume_bounds(loose, facts.classes, 1, 1).bounds, {})
+
+
+if __name__ == "__main__":
+    unittest.main()
