@@ -1,0 +1,171 @@
+"""A planning job as plain data, and the one pure function that solves it, wherever it runs.
+
+A job holds all that a plan depends on: request, library, paces, seed and what is asked. The same
+job gives the same answer in this process, in another one, or on another machine.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from dataclasses import asdict, replace
+from enum import StrEnum
+from typing import Any, TypeAlias
+
+from grike.core.errors import InvalidInput
+from grike.core.movement import Library
+from grike.core.pace import Pace, Paces
+from grike.core.planner import Problem, Progress, Settings, Stop, plan
+from grike.core.planner.repair import Repaired, repair
+from grike.core.rules import Facts, broken_musts, cost_by_rule, findings
+from grike.core.series import SeriesPlan
+from grike.exchange.library import library_from
+from grike.exchange.plans import plan_from, plan_to
+
+Job: TypeAlias = dict[str, Any]
+Answer: TypeAlias = dict[str, Any]
+Tell: TypeAlias = Callable[[dict[str, Any]], None]
+
+
+class Kind(StrEnum):
+    """What is asked of a job."""
+
+    PLAN = "plan"
+    REPAIR = "repair"
+    WHAT_IF = "what-if"
+
+
+def paces_to(paces: Paces) -> dict[str, Any]:
+    """Return paces as plain data."""
+    return {
+        "usual": asdict(paces.usual),
+        "own": {str(slot): asdict(pace) for slot, pace in paces.own.items()},
+    }
+
+
+def paces_from(data: Mapping[str, Any]) -> Paces:
+    """Return the paces in plain data; without any they are the usual ones."""
+    if not data:
+        return Paces()
+    own = {int(slot): _pace(pace) for slot, pace in data["own"].items()}
+    return Paces(_pace(data["usual"]), own)
+
+
+def _pace(data: Mapping[str, Any]) -> Pace:
+    factors = tuple((str(name), float(value)) for name, value in data["own_factors"])
+    return Pace(**{**data, "own_factors": factors})
+
+
+def job_of(
+    kind: Kind,
+    request: SeriesPlan,
+    library: Mapping[str, Any],
+    paces: Paces,
+    seed: int,
+    free: frozenset[int] | None = None,
+) -> Job:
+    """Return a job. ``library`` is a document with version and movements; ``free``: see Problem."""
+    return {
+        "kind": kind.value,
+        "request": plan_to(request),
+        "library": dict(library),
+        "paces": paces_to(paces),
+        "seed": seed,
+        "free": None if free is None else sorted(free),
+    }
+
+
+def solve_job(job: Job, stop: Stop, tell: Tell) -> Answer:
+    """Return the answer to a job: status, plan document or None, certificate, words.
+
+    ``tell`` hears of progress. Raises InvalidInput for a job that is none.
+    """
+    try:
+        kind = Kind(job["kind"])
+    except (KeyError, ValueError):
+        raise InvalidInput("This is no planning job.", fix="Make it with job_of.") from None
+    library = library_from(job["library"])
+    free = None if job["free"] is None else frozenset(job["free"])
+    problem = Problem(plan_from(job["request"], library), library, free)
+    settings = Settings(
+        paces=paces_from(job["paces"]), on_progress=lambda progress: tell(_progress(progress))
+    )
+    if kind is Kind.REPAIR:
+        return _repaired(repair(problem, stop, job["seed"], settings), library, settings)
+    result = plan(problem, stop, job["seed"], settings)
+    document = None
+    if result.plan is not None:
+        document = plan_to(result.plan, result.certificate())
+    return {
+        "status": result.status.value,
+        "plan": document,
+        "certificate": result.certificate(),
+        "collisions": list(result.collisions),
+        "notes": list(result.notes),
+    }
+
+
+def _progress(progress: Progress) -> dict[str, Any]:
+    return {
+        "stage": progress.stage,
+        "done": progress.done,
+        "total": progress.total,
+        "cost": progress.cost,
+        "bound": progress.bound,
+    }
+
+
+def _repaired(done: Repaired, library: Library, settings: Settings) -> Answer:
+    facts = Facts(done.plan, library, settings.paces)
+    found = findings(facts)
+    by_rule = cost_by_rule(found)
+    count = len(done.slots)
+    notes = [
+        f"{count} {'class' if count == 1 else 'classes'} changed, "
+        f"{done.movements_changed} movements are others."
+    ]
+    notes += [f"Week {week + 1} had to be planned anew." for week in done.replanned]
+    left = [finding.what for finding in broken_musts(found)]
+    certificate = {
+        "status": "unknown",
+        "cost": sum(by_rule.values()),
+        "bound": 0,
+        "by_rule": by_rule,
+        "notes": [*notes, *(f"Not mended: {what}" for what in left)],
+    }
+    return {
+        "status": "unknown" if done.musts_left == 0 else "undecided",
+        "plan": plan_to(done.plan, certificate),
+        "certificate": certificate,
+        "collisions": left,
+        "notes": certificate["notes"],
+    }
+
+
+def free_slots(request: SeriesPlan, kind: str, value: int = 0, day: str = "") -> frozenset[int]:
+    """Return the slots that are planned anew: one class, one week (from 0), or all from a day on.
+
+    Raises InvalidInput where that leaves nothing to plan.
+    """
+    slots = request.shape.slots()
+    chosen = {
+        "class": lambda slot: slot.index == value,
+        "week": lambda slot: slot.week == value,
+        "from": lambda slot: slot.date.isoformat() >= day,
+    }
+    if kind not in chosen:
+        raise InvalidInput(f"'{kind}' is no part of a series.", fix="Use class, week or from.")
+    held = {p.slot.index for p in request.classes if p.held}
+    free = frozenset(s.index for s in slots if chosen[kind](s) and s.index not in held)
+    if not free:
+        raise InvalidInput(
+            "That leaves nothing to plan.",
+            "Every class there is locked, or there is no day.",
+            "Unlock a class, or choose another part.",
+        )
+    return free
+
+
+def emptied(request: SeriesPlan, free: frozenset[int] | None) -> SeriesPlan:
+    """Return a request in which the slots to be planned are empty; all of them where None."""
+    kept = tuple(p for p in request.classes if p.held or (free and p.slot.index not in free))
+    return replace(request, classes=kept)
