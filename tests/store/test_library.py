@@ -33,6 +33,23 @@ class Movements(WithDatabase):
             self.assertEqual(len(library.entries(connection)), len(SHIPPED))
             self.assertEqual(library.get(connection, edited["id"]).entry["care"], "Our own words")
 
+    def test_shipped_corrections_reach_what_nobody_edited(self) -> None:
+        """A new version's words are taken in, except where somebody here wrote their own."""
+        corrected = [entry | {"care": "As corrected"} for entry in SHIPPED[:3]]
+        with self.database.transaction() as connection:
+            library.change(connection, SHIPPED[0] | {"care": "Our own words"}, 1)
+            library.retire(connection, SHIPPED[1]["id"], 1, True)
+            before = library.state(connection)
+            library.load(connection, corrected)
+            cares = [library.get(connection, e["id"]).entry.get("care") for e in corrected]
+            self.assertEqual(cares[0], "Our own words")
+            self.assertEqual(cares[1], SHIPPED[1].get("care"))
+            self.assertEqual(cares[2], "As corrected")
+            self.assertNotEqual(library.state(connection), before)
+            again = library.state(connection)
+            library.load(connection, corrected)
+            self.assertEqual(library.state(connection), again)
+
     def test_every_change_moves_the_state(self) -> None:
         """Editing, retiring and adding are each seen by whoever holds the library in memory."""
         with self.database.transaction() as connection:

@@ -68,17 +68,15 @@ class Library(WithDatabase):
         with self.database.transaction() as connection:
             before = library.entries(connection)
             edited = dict(before[0], care="Edited here")
-            connection.run(
-                "UPDATE movement SET body = %s, version = version + 1 WHERE id = %s",
-                (json.dumps(edited), edited["id"]),
-            )
+            version = library.get(connection, edited["id"]).version
+            library.change(connection, edited, version)
             state = library.state(connection)
             library.load(connection, before)
             self.assertEqual(library.entries(connection)[0]["care"], "Edited here")
             self.assertEqual(library.state(connection), state)
             connection.run(
-                "UPDATE movement SET body = %s WHERE id = %s",
-                (json.dumps(before[0]), edited["id"]),
+                "UPDATE movement SET body = %s, edited = FALSE WHERE id = %s",
+                (json.dumps(before[0], ensure_ascii=False), edited["id"]),
             )
 
 

@@ -14,15 +14,20 @@ ALL = "SELECT id, body, retired, version FROM movement ORDER BY place"
 ONE = "SELECT id, body, retired, version FROM movement WHERE id = %s"
 PUT = """
     INSERT INTO movement (id, name, place, body) VALUES (%s, %s, %s, %s)
-    ON DUPLICATE KEY UPDATE id = id"""
+    ON DUPLICATE KEY UPDATE
+        version = IF(edited OR body = VALUES(body), version, version + 1),
+        name = IF(edited, name, VALUES(name)), body = IF(edited, body, VALUES(body))"""
+ADD = "INSERT INTO movement (id, name, place, body, edited) VALUES (%s, %s, %s, %s, TRUE)"
 SAVE = """
-    INSERT INTO movement (id, name, place, body) VALUES (%s, %s, %s, %s)
-    ON DUPLICATE KEY UPDATE name = VALUES(name), body = VALUES(body), version = version + 1"""
+    INSERT INTO movement (id, name, place, body, edited) VALUES (%s, %s, %s, %s, TRUE)
+    ON DUPLICATE KEY UPDATE name = VALUES(name), body = VALUES(body), version = version + 1,
+        edited = TRUE"""
 CHANGE = """
-    UPDATE movement SET name = %s, body = %s, version = version + 1
+    UPDATE movement SET name = %s, body = %s, version = version + 1, edited = TRUE
     WHERE id = %s AND version = %s"""
 RETIRE = """
-    UPDATE movement SET retired = %s, version = version + 1 WHERE id = %s AND version = %s"""
+    UPDATE movement SET retired = %s, version = version + 1, edited = TRUE
+    WHERE id = %s AND version = %s"""
 COUNT = "SELECT COUNT(*) AS movements, COALESCE(SUM(version), 0) AS versions FROM movement"
 NEXT_PLACE = "SELECT COALESCE(MAX(place), 0) + 1 AS place FROM movement"
 
@@ -41,7 +46,7 @@ def _stored(row: Mapping[str, Any]) -> StoredMovement:
 
 
 def load(connection: Connection, entries: Iterable[Mapping[str, Any]]) -> None:
-    """Put movements in that are not there yet; those that are stay as they were edited."""
+    """Put the shipped movements in, with their corrections; what was edited here stays so."""
     connection.many(PUT, [_row(entry, place) for place, entry in enumerate(entries)])
 
 
@@ -72,7 +77,7 @@ def get(connection: Connection, movement_id: str) -> StoredMovement:
 def add(connection: Connection, entry: Mapping[str, Any]) -> None:
     """Add a movement at the end. The caller has made sure that its id and name are free."""
     place = (connection.row(NEXT_PLACE) or {})["place"]
-    connection.run(PUT, _row(entry, place))
+    connection.run(ADD, _row(entry, place))
 
 
 def change(connection: Connection, entry: Mapping[str, Any], version: int) -> None:

@@ -8,6 +8,8 @@ from grike.core.errors import TooManyAttempts
 from grike.store.connection import Connection
 
 ADD = "INSERT INTO person (name, sign_in_name, role, password_hash) VALUES (%s, %s, %s, %s)"
+ALL = "SELECT id, name, sign_in_name, role FROM person ORDER BY name, id"
+NAME = "SELECT name FROM person WHERE id = %s"
 BY_NAME = """
     SELECT id, name, sign_in_name, role, password_hash FROM person WHERE sign_in_name = %s"""
 SET_HASH = "UPDATE person SET password_hash = %s WHERE id = %s"
@@ -45,6 +47,18 @@ class Person:
 def add(connection: Connection, name: str, sign_in_name: str, role: str, password_hash: str) -> int:
     """Add a person; return the id."""
     return connection.insert(ADD, (name, sign_in_name, role, password_hash))
+
+
+def every(connection: Connection) -> list[Person]:
+    """Return all people by name."""
+    rows = connection.rows(ALL)
+    return [Person(r["id"], r["name"], r["sign_in_name"], r["role"]) for r in rows]
+
+
+def name_of(connection: Connection, person_id: int) -> str | None:
+    """Return the name of a person, or None."""
+    row = connection.row(NAME, (person_id,))
+    return str(row["name"]) if row else None
 
 
 def with_hash(connection: Connection, sign_in_name: str) -> tuple[Person, str] | None:

@@ -12,13 +12,19 @@ from grike.store.connection import Connection
 
 ADD = """
     INSERT INTO planning_run
-        (series_id, state, request, seed, library_version, settings, created_by)
-    VALUES (%s, 'waiting', %s, %s, %s, %s, %s)"""
+        (series_id, state, request, seed, library_version, settings, created_by, kind, label)
+    VALUES (%s, 'waiting', %s, %s, %s, %s, %s, %s, %s)"""
 GET = """
-    SELECT id, series_id, state, seed, result, created_by FROM planning_run WHERE id = %s"""
+    SELECT id, series_id, state, seed, result, created_by, kind, label
+    FROM planning_run WHERE id = %s"""
+WHAT_IFS = """
+    SELECT id, series_id, state, seed, result, created_by, kind, label
+    FROM planning_run WHERE series_id = %s AND kind = 'what-if' ORDER BY id"""
+REMOVE = "DELETE FROM planning_run WHERE id = %s AND state NOT IN ('waiting', 'running')"
 OPEN = """
     SELECT id FROM planning_run
-    WHERE series_id = %s AND state IN ('waiting', 'running') ORDER BY id DESC LIMIT 1"""
+    WHERE series_id = %s AND kind != 'what-if' AND state IN ('waiting', 'running')
+    ORDER BY id DESC LIMIT 1"""
 BEGIN = "UPDATE planning_run SET state = 'running' WHERE id = %s AND state = 'waiting'"
 END = """
     UPDATE planning_run SET state = %s, result = %s, ended_at = UTC_TIMESTAMP(3)
@@ -34,7 +40,10 @@ FINAL = frozenset({"done", "none", "failed", "interrupted"})
 
 @dataclass(frozen=True, slots=True)
 class Run:
-    """One planning run. ``result`` is the certificate, or the colliding rules."""
+    """One planning run. ``result`` is the certificate, or the colliding rules.
+
+    A what-if is planned beside its series; its result holds its plan, ``label`` says what it is.
+    """
 
     id: int
     series_id: int
@@ -42,6 +51,8 @@ class Run:
     seed: int
     result: Mapping[str, Any] | None
     created_by: int | None
+    kind: str = "plan"
+    label: str = ""
 
 
 def add(
@@ -52,6 +63,8 @@ def add(
     library_version: str,
     settings: Mapping[str, Any],
     person_id: int | None,
+    kind: str = "plan",
+    label: str = "",
 ) -> int:
     """Note a run that waits to begin; return its id."""
     return connection.insert(
@@ -63,6 +76,8 @@ def add(
             library_version,
             json.dumps(settings),
             person_id,
+            kind,
+            label[:200],
         ),
     )
 
@@ -72,8 +87,23 @@ def get(connection: Connection, run_id: int) -> Run:
     row = connection.row(GET, (run_id,))
     if row is None:
         raise NotFound("There is no such planning run.")
+    return _run(row)
+
+
+def _run(row: Mapping[str, Any]) -> Run:
     result = json.loads(row["result"]) if row["result"] else None
-    return Run(row["id"], row["series_id"], row["state"], row["seed"], result, row["created_by"])
+    values = {key: row[key] for key in ("id", "series_id", "state", "seed", "created_by")}
+    return Run(**values, result=result, kind=row["kind"], label=row["label"])
+
+
+def what_ifs(connection: Connection, series_id: int) -> list[Run]:
+    """Return what was planned beside a series, the oldest first."""
+    return [_run(row) for row in connection.rows(WHAT_IFS, (series_id,))]
+
+
+def remove(connection: Connection, run_id: int) -> bool:
+    """Forget a run that has ended; return whether it was there."""
+    return connection.run(REMOVE, (run_id,)) > 0
 
 
 def open_run(connection: Connection, series_id: int) -> int | None:

@@ -19,7 +19,7 @@ from grike.core.codec import (
 )
 from grike.core.design import ClassDesign
 from grike.core.errors import Conflict, NotFound
-from grike.core.series import PlannedClass, SeriesPlan
+from grike.core.series import PlannedClass, SeriesPlan, SeriesShape
 from grike.store.connection import Connection
 
 ADD = """
@@ -50,6 +50,11 @@ DROP_CLASS = "DELETE FROM series_class WHERE series_id = %s AND slot = %s"
 REPLACE = """
     UPDATE series SET name = %s, shape = %s, sheet = %s, yardstick = %s, version = version + 1
     WHERE id = %s"""
+DROP_CLASSES = "DELETE FROM series_class WHERE series_id = %s"
+PUT_BACK = """
+    INSERT INTO series_class (series_id, slot, design_id, locked) VALUES (%s, %s, %s, %s)"""
+MOVE_SESSIONS = "UPDATE session SET slot = %s WHERE series_id = %s AND design_id = %s"
+FORGET_CHANGES = "DELETE FROM series_change WHERE series_id = %s"
 USES = """
     SELECT series_class.series_id, series_class.slot
     FROM series_class JOIN design ON design.id = series_class.design_id
@@ -126,6 +131,31 @@ def replace_setup(connection: Connection, series_id: int, plan: SeriesPlan) -> N
             series_id,
         ),
     )
+
+
+def reshape(connection: Connection, stored: StoredSeries, shape: SeriesShape) -> int:
+    """Put another shape in place; classes keep their day, and those whose day is gone go.
+
+    Returns how many went. What was changed before can no longer be undone, since the days of the
+    history are not those of the series any more.
+    """
+    days = {(slot.week, slot.weekday): slot.index for slot in shape.slots()}
+    plan = stored.plan
+    connection.run(DROP_CLASSES, (stored.id,))
+    connection.run(FORGET_CHANGES, (stored.id,))
+    kept = 0
+    for planned in plan.classes:
+        slot = days.get((planned.slot.week, planned.slot.weekday))
+        if slot is None:
+            continue
+        design_id = stored.designs[planned.slot.index]
+        connection.run(PUT_BACK, (stored.id, slot, design_id, planned.locked))
+        connection.run(MOVE_SESSIONS, (slot, stored.id, design_id))
+        kept += 1
+    sheet, yardstick = json.dumps(sheet_to(plan.sheet)), plan.sheet.yardstick.value
+    connection.run(REPLACE, (shape.name, json.dumps(shape_to(shape)), sheet, yardstick, stored.id))
+    certify(connection, stored.id, None)
+    return len(plan.classes) - kept
 
 
 def lines(connection: Connection) -> list[SeriesLine]:

@@ -1,32 +1,60 @@
-"""Sessions: each teaching of a design, with its date, room and instructor."""
+"""Sessions: each teaching of a design, with its date, room and instructor, and its record."""
 
 from __future__ import annotations
 
 import datetime as dt
+from collections.abc import Iterable
 from dataclasses import dataclass
 
+from grike.core.errors import NotFound
+from grike.core.pace_learning import Record
+from grike.core.record import SessionRecord
 from grike.store.connection import Connection
 
 ADD = """
     INSERT INTO session (design_id, series_id, slot, starts_at, room_id, instructor_id)
     VALUES (%s, %s, %s, %s, %s, %s)"""
-OF_SLOT = """
-    SELECT session.id, session.design_id, session.starts_at, room.name AS room,
-           person.name AS instructor
+_COLUMNS = """
+    SELECT session.id, session.design_id, session.slot, session.starts_at, session.instructor_id,
+           room.name AS room, person.name AS instructor, session_record.minutes,
+           session_record.effort, session_record.heads, session_record.note
     FROM session LEFT JOIN room ON room.id = session.room_id
     LEFT JOIN person ON person.id = session.instructor_id
-    WHERE session.series_id = %s AND session.slot = %s ORDER BY session.starts_at"""
+    LEFT JOIN session_record ON session_record.session_id = session.id"""
+OF_SLOT = f"{_COLUMNS} WHERE session.series_id = %s AND session.slot = %s ORDER BY starts_at"
+OF_SERIES = f"{_COLUMNS} WHERE session.series_id = %s ORDER BY starts_at, session.id"
+ONE = f"{_COLUMNS} WHERE session.id = %s"
+REMOVE = "DELETE FROM session WHERE id = %s"
+PUT_RECORD = """
+    INSERT INTO session_record (session_id, minutes, effort, heads, note, recorded_by)
+    VALUES (%s, %s, %s, %s, %s, %s)"""
+REMOVE_RECORD = "DELETE FROM session_record WHERE session_id = %s"
+PUT_MARK = """
+    INSERT INTO session_mark (session_id, number, kind, movement_id, planned, took)
+    VALUES (%s, %s, %s, %s, %s, %s)"""
+MARKS = """
+    SELECT session_mark.session_id, session_mark.kind, session_mark.movement_id,
+           session_mark.planned, session_mark.took, session.instructor_id, session.series_id
+    FROM session_mark JOIN session ON session.id = session_mark.session_id
+    ORDER BY session_mark.session_id, session_mark.number"""
+STATE = """
+    SELECT (SELECT COUNT(*) FROM session_record) AS records,
+           (SELECT MAX(recorded_at) FROM session_record) AS latest,
+           (SELECT COUNT(*) FROM session) AS sessions, (SELECT MAX(id) FROM session) AS last"""
 
 
 @dataclass(frozen=True, slots=True)
 class Session:
-    """One teaching of a design."""
+    """One teaching of a design. ``record`` has no marks here; None while nothing was recorded."""
 
     id: int
     design_id: int
+    slot: int | None
     starts_at: dt.datetime
     room: str | None
     instructor: str | None
+    instructor_id: int | None
+    record: SessionRecord | None
 
 
 def add(
@@ -42,9 +70,87 @@ def add(
     return connection.insert(ADD, (design_id, series_id, slot, starts_at, room_id, instructor_id))
 
 
+def _sessions(rows: Iterable[dict[str, object]]) -> list[Session]:
+    out: list[Session] = []
+    for row in rows:
+        values = dict(row)
+        minutes, effort = values.pop("minutes"), values.pop("effort")
+        heads, note = values.pop("heads"), values.pop("note")
+        record = None
+        if minutes is not None:
+            known = None if effort is None else float(str(effort))
+            people = None if heads is None else int(str(heads))
+            record = SessionRecord(float(str(minutes)), known, people, str(note))
+        out.append(Session(record=record, **values))  # type: ignore[arg-type]
+    return out
+
+
 def of_slot(connection: Connection, series_id: int, slot: int) -> list[Session]:
     """Return the sessions of a slot in order of time."""
+    return _sessions(connection.rows(OF_SLOT, (series_id, slot)))
+
+
+def of_series(connection: Connection, series_id: int) -> list[Session]:
+    """Return all sessions of a series in order of time."""
+    return _sessions(connection.rows(OF_SERIES, (series_id,)))
+
+
+def loads(connection: Connection, series_id: int) -> dict[int, float]:
+    """Return the session load of each slot of which the effort was recorded, the last of each."""
+    return {
+        session.slot: session.record.load
+        for session in of_series(connection, series_id)
+        if session.slot is not None and session.record and session.record.load is not None
+    }
+
+
+def get(connection: Connection, session_id: int) -> Session:
+    """Return one session. Raises NotFound."""
+    found = _sessions(connection.rows(ONE, (session_id,)))
+    if not found:
+        raise NotFound("There is no such session.", fix="Load the page again.")
+    return found[0]
+
+
+def remove(connection: Connection, session_id: int) -> None:
+    """Take a session out with its record. Raises NotFound."""
+    if not connection.run(REMOVE, (session_id,)):
+        raise NotFound("There is no such session.", fix="Load the page again.")
+
+
+def put_record(
+    connection: Connection, session_id: int, record: SessionRecord, person_id: int | None
+) -> None:
+    """Keep the record of a session in place of an earlier one."""
+    connection.run(REMOVE_RECORD, (session_id,))
+    values = (session_id, record.minutes, record.effort, record.heads, record.note, person_id)
+    connection.run(PUT_RECORD, values)
+    connection.many(
+        PUT_MARK,
+        [
+            (session_id, number, mark.kind, mark.movement_id, mark.planned, mark.took)
+            for number, mark in enumerate(record.marks)
+        ],
+    )
+
+
+def pace_records(connection: Connection) -> list[Record]:
+    """Return all that was timed in any session; the group is the series."""
     return [
-        Session(r["id"], r["design_id"], r["starts_at"], r["room"], r["instructor"])
-        for r in connection.rows(OF_SLOT, (series_id, slot))
+        Record(
+            r["kind"],
+            float(r["took"]),
+            r["session_id"],
+            str(r["instructor_id"] or ""),
+            str(r["series_id"] or ""),
+            r["movement_id"],
+            float(r["planned"]),
+        )
+        for r in connection.rows(MARKS)
     ]
+
+
+def state(connection: Connection) -> str:
+    """Return a text that changes whenever a session or a record does."""
+    row = connection.row(STATE) or {}
+    return f"{row['records']}.{row['latest']}.{row['sessions']}.{row['last']}"

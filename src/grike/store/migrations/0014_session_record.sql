@@ -1,0 +1,11 @@
+CREATE TABLE IF NOT EXISTS session_record (
+  session_id INT UNSIGNED PRIMARY KEY,
+  minutes DECIMAL(6,2) NOT NULL,
+  effort DECIMAL(3,1) NULL,
+  heads SMALLINT UNSIGNED NULL,
+  note VARCHAR(1000) NOT NULL DEFAULT '',
+  recorded_by INT UNSIGNED NULL,
+  recorded_at DATETIME(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3),
+  CONSTRAINT session_record_session FOREIGN KEY (session_id) REFERENCES session (id) ON DELETE CASCADE,
+  CONSTRAINT session_record_person FOREIGN KEY (recorded_by) REFERENCES person (id) ON DELETE SET NULL
+) ENGINE=InnoDB
