@@ -95,7 +95,7 @@ class EveryRoute(WithApplication):
         self.assertGreater(len(routes), 15)
         for method, path in routes:
             address = path
-            for name in ("{series_id}", "{slot}", "{run_id}"):
+            for name in ("{series_id}", "{slot}", "{run_id}", "{session_id}"):
                 address = address.replace(name, "1")
             answer = self.client.request(method, address, json={})
             self.assertIn(answer.status_code, {401}, (method, path))

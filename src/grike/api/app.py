@@ -21,10 +21,13 @@ from grike.api import (
     library,
     movements,
     problems,
+    reasons,
     runs,
     series,
+    sessions,
     sign_in,
     templates,
+    whatifs,
 )
 from grike.api.runner import Runner
 from grike.api.state import Config, State
@@ -39,12 +42,36 @@ POLICY = (
     "form-action 'self'"
 )
 
+ROUTERS = (
+    sign_in,
+    library,
+    movements,
+    series,
+    classes,
+    fixing,
+    templates,
+    sessions,
+    reasons,
+    whatifs,
+    runs,
+)
+
 
 def prepare(state: State) -> None:
     """Bring the database up to date and put the library in."""
     migrate(state.config.database_url)
     with state.database.transaction() as connection:
         stored_library.load(connection, library_document()["movements"])
+
+
+def _runner(state: State) -> Runner:
+    """Return a runner on this machine, or on the cluster that the operator named."""
+    if not state.config.scheduler:
+        return Runner(state)
+    # Only where it is asked for: the package takes a second to load.
+    from grike.api.dask_solver import DaskSolver
+
+    return Runner(state, DaskSolver(state.config.scheduler))
 
 
 def create_app(config: Config) -> FastAPI:
@@ -54,9 +81,10 @@ def create_app(config: Config) -> FastAPI:
     @asynccontextmanager
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
         await run_in_threadpool(prepare, state)
-        app.state.runner = Runner(state)
+        app.state.runner = await run_in_threadpool(_runner, state)
         await run_in_threadpool(app.state.runner.recover)
         yield
+        app.state.runner.close()
         state.database.close()
 
     app = FastAPI(
@@ -72,7 +100,7 @@ def create_app(config: Config) -> FastAPI:
     app.add_middleware(GZipMiddleware, minimum_size=800)
     app.middleware("http")(_headers)
     problems.install(app)
-    for module in (sign_in, library, movements, series, classes, fixing, templates, runs):
+    for module in ROUTERS:
         app.include_router(module.router)
     app.add_api_route("/api/health", _health, methods=["GET"], include_in_schema=False)
     app.add_api_route("/api/{path:path}", _no_such_route, include_in_schema=False)

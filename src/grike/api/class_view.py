@@ -11,8 +11,8 @@ from grike.api.schemas import (
     CueModel,
     ItemModel,
     LoadModel,
-    SessionModel,
 )
+from grike.api.session_schemas import SessionModel
 from grike.api.views import body_volume, finding_model
 from grike.core.bouts import Bout
 from grike.core.class_load import class_load
@@ -79,6 +79,7 @@ def _blocks(member: ClassFacts, clock: ClassClock) -> list[BlockModel]:
                 start=at,
                 end=(at := max(at, own[-1].end) if own else at),
                 items=items,
+                locked=block.locked,
             )
         )
     return out
@@ -110,7 +111,7 @@ def class_detail(
     member: ClassFacts,
     found: Sequence[Finding],
     history: History,
-    sessions: Sequence[Session],
+    sessions: Sequence[SessionModel],
 ) -> ClassDetail:
     """Return one class for its page."""
     slot, design, clock = member.slot, member.design, member.clock
@@ -143,15 +144,27 @@ def class_detail(
         findings=[finding_model(f, n) for n, f in enumerate(found) if f.place.slot == slot.index],
         left=_side(member.ledger.left),
         right=_side(member.ledger.right),
-        sessions=[
-            SessionModel(starts_at=s.starts_at, room=s.room, instructor=s.instructor)
-            for s in sessions
-        ],
+        sessions=list(sessions),
         previous=slots[place - 1] if place else None,
         next=slots[place + 1] if place + 1 < len(slots) else None,
         undo=history.undo,
         redo=history.redo,
     )
+
+
+def session_model(session: Session, person_id: int) -> SessionModel:
+    """Return a session as somebody sees it."""
+    model = SessionModel(
+        id=session.id,
+        starts_at=session.starts_at,
+        room=session.room,
+        instructor=session.instructor,
+        mine=session.instructor_id == person_id,
+    )
+    if (record := session.record) is not None:
+        model.minutes, model.effort = record.minutes, record.effort
+        model.heads, model.note = record.heads, record.note
+    return model
 
 
 def alternative_model(alternative: Alternative) -> AlternativeModel:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import replace
 from typing import Annotated, Any
 
@@ -10,24 +11,25 @@ from fastapi import APIRouter, Query, Response
 from grike.api import class_view
 from grike.api.schemas import (
     AlternativeModel,
+    BlockLock,
     Changed,
     ClassDetail,
     LockRequest,
+    RefillRequest,
     ShortenedModel,
     ShortenRequest,
     SwapRequest,
-    Write,
 )
 from grike.api.security import Director, SignedIn, StateOf
 from grike.api.state import State
-from grike.core.editing import swapped
+from grike.core.editing import swapped, with_block
 from grike.core.errors import Conflict, NotFound
-from grike.core.planner import Problem
+from grike.core.planner import Problem, Settings
 from grike.core.planner.alternatives import alternatives
 from grike.core.planner.refill import refill
 from grike.core.rules import Facts
 from grike.core.rules.facts import ClassFacts
-from grike.core.shorten import Shortened, shorten
+from grike.core.shorten import ORDER, Shortened, shorten
 from grike.exchange.classes import class_to
 from grike.store import changes, series, sessions
 from grike.store.connection import Connection
@@ -36,7 +38,8 @@ from grike.store.series import StoredSeries
 router = APIRouter(prefix="/api/series/{series_id}/classes/{slot}", tags=["classes"])
 
 
-def _member(facts: Facts, slot: int) -> ClassFacts:
+def member_of(facts: Facts, slot: int) -> ClassFacts:
+    """Return the class of a slot. Raises NotFound."""
     for member in facts.classes:
         if member.slot.index == slot:
             return member
@@ -50,7 +53,7 @@ def for_writing(
     latest = changes.latest(connection, series_id)
     series.lock(connection, series_id, version, latest)
     held = state.series(connection, series_id)
-    return held.stored, held.facts, _member(held.facts, slot)
+    return held.stored, held.facts, member_of(held.facts, slot)
 
 
 def require_unlocked(member: ClassFacts) -> None:
@@ -60,18 +63,17 @@ def require_unlocked(member: ClassFacts) -> None:
 
 
 @router.get("", response_model=ClassDetail)
-def get_class(series_id: int, slot: int, _: SignedIn, state: StateOf) -> Response:
+def get_class(series_id: int, slot: int, person: SignedIn, state: StateOf) -> Response:
     """Return one class with its clocks."""
     with state.database.transaction() as connection:
         held = state.series(connection, series_id)
         history = changes.history(connection, series_id)
         taught = sessions.of_slot(connection, series_id, slot)
-    member = _member(held.facts, slot)
+    member = member_of(held.facts, slot)
+    own = [class_view.session_model(session, person.id) for session in taught]
     return held.page(
-        ("class", slot, tuple(session.id for session in taught)),
-        lambda: class_view.class_detail(
-            held.stored, held.facts, member, held.found, history, taught
-        ),
+        ("class", slot, tuple(model.model_dump_json() for model in own)),
+        lambda: class_view.class_detail(held.stored, held.facts, member, held.found, history, own),
     )
 
 
@@ -79,7 +81,7 @@ def get_class(series_id: int, slot: int, _: SignedIn, state: StateOf) -> Respons
 def get_class_document(series_id: int, slot: int, _: SignedIn, state: StateOf) -> dict[str, Any]:
     """Return a class as the open JSON document of docs/formats/class.schema.json."""
     with state.database.transaction() as connection:
-        member = _member(state.series(connection, series_id).facts, slot)
+        member = member_of(state.series(connection, series_id).facts, slot)
     return class_to(member.design, member.known)
 
 
@@ -90,7 +92,7 @@ def get_alternatives(
     """Return ranked alternatives for one movement with what each would change."""
     with state.database.transaction() as connection:
         facts = state.series(connection, series_id).facts
-    _member(facts, slot)
+    member_of(facts, slot)
     found = alternatives(facts, slot, block, place)
     return [class_view.alternative_model(alternative) for alternative in found]
 
@@ -120,28 +122,49 @@ def lock(series_id: int, slot: int, body: LockRequest, person: Director, state: 
     return Changed(label=label)
 
 
+@router.post("/lock-block")
+def lock_block(
+    series_id: int, slot: int, body: BlockLock, person: Director, state: StateOf
+) -> Changed:
+    """Lock or unlock a block of a class, so that a re-fill leaves it as it is."""
+    with state.database.transaction() as connection:
+        stored, _, member = for_writing(state, connection, series_id, slot, body.version)
+        blocks = member.design.blocks
+        if not 0 <= body.block < len(blocks):
+            raise NotFound("There is no such block.", fix="Load the class again.")
+        block = replace(blocks[body.block], locked=body.locked)
+        verb = "Lock" if body.locked else "Unlock"
+        label = f"{verb} block {body.block + 1}, {member.slot.label}"
+        changed = replace(member.planned, design=with_block(member.design, body.block, block))
+        changes.save(connection, stored, [changed], label, person.id, stored.certificate)
+    return Changed(label=label)
+
+
 @router.post("/refill")
 def refill_class(
-    series_id: int, slot: int, body: Write, person: Director, state: StateOf
+    series_id: int, slot: int, body: RefillRequest, person: Director, state: StateOf
 ) -> Changed:
-    """Fill a class with other movements; everything else stays."""
+    """Fill a class, or some of its blocks, with other movements; everything else stays."""
     with state.database.transaction() as connection:
         stored, facts, member = for_writing(state, connection, series_id, slot, body.version)
         problem = Problem(stored.plan, facts.library)
-        changed = refill(problem, slot, stored.version, facts=facts)
+        blocks = None if body.blocks is None else frozenset(body.blocks)
+        settings = Settings(paces=facts.paces)
+        changed = refill(problem, slot, stored.version, settings, facts, blocks)
         label = f"Re-fill {member.slot.label}"
         changes.save(connection, stored, [changed], label, person.id)
     return Changed(label=label)
 
 
-def _shortened(facts: Facts, member: ClassFacts, minutes: int) -> Shortened:
+def _shortened(facts: Facts, member: ClassFacts, minutes: int, order: Sequence[str]) -> Shortened:
     clock = member.clock
     return shorten(
         member.design,
         facts.library,
         clock.real_seconds - 60 * minutes,
         known=member.known,
-        pace=facts.pace,
+        order=order or ORDER,
+        pace=member.pace,
         focus_share=float(facts.sheet["C1"].numbers["share"]) / 100,
     )
 
@@ -153,11 +176,12 @@ def get_shortened(
     minutes: Annotated[int, Query(ge=1, le=60)],
     _: SignedIn,
     state: StateOf,
+    order: Annotated[list[str] | None, Query()] = None,
 ) -> ShortenedModel:
-    """Return what goes when the class must end some minutes earlier."""
+    """Return what goes, lever after lever, when the class must end some minutes earlier."""
     with state.database.transaction() as connection:
         facts = state.series(connection, series_id).facts
-    cut = _shortened(facts, _member(facts, slot), minutes)
+    cut = _shortened(facts, member_of(facts, slot), minutes, order or ())
     return ShortenedModel(cuts=list(cut.cuts), seconds=cut.seconds, reached=cut.reached)
 
 
@@ -169,7 +193,7 @@ def shorten_class(
     with state.database.transaction() as connection:
         stored, facts, member = for_writing(state, connection, series_id, slot, body.version)
         require_unlocked(member)
-        cut = _shortened(facts, member, body.minutes)
+        cut = _shortened(facts, member, body.minutes, body.order)
         if not cut.reached:
             raise Conflict(
                 f"{body.minutes} minutes cannot be saved.",

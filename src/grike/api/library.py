@@ -6,6 +6,7 @@ from fastapi import APIRouter
 
 from grike.api.schemas import (
     Catalogue,
+    FormatModel,
     MuscleModel,
     Named,
     PresetModel,
@@ -19,8 +20,12 @@ from grike.core.codec import room_to
 from grike.core.focus import FOCUS_NAMES
 from grike.core.format import FORMAT_NAMES
 from grike.core.kit import KIT_NAMES
+from grike.core.movement import WORK_FAMILIES, family_name
+from grike.core.planner.variants import PLANNED_FORMATS
 from grike.core.rules import CATALOGUE, Rule
 from grike.core.sources import SOURCES
+from grike.core.wishes import CAUTION_NAMES
+from grike.exchange.format_fields import format_forms
 from grike.exchange.presets import Preset, presets
 from grike.store import rooms
 
@@ -73,7 +78,16 @@ def catalogue(_: SignedIn) -> Catalogue:
         kit=[Named(id=kit, name=name) for kit, name in KIT_NAMES.items()],
         focuses=[Named(id=focus, name=name) for focus, name in FOCUS_NAMES.items()],
         formats=[Named(id=kind, name=name) for kind, name in FORMAT_NAMES.items()],
+        cautions=[Named(id=caution, name=name) for caution, name in CAUTION_NAMES.items()],
+        planned_formats=[fmt.kind for fmt in PLANNED_FORMATS],
+        families=[Named(id=family, name=family_name(family)) for family in WORK_FAMILIES],
     )
+
+
+@router.get("/formats")
+def formats(_: SignedIn) -> list[FormatModel]:
+    """Return the formats with their parameters, for a form."""
+    return [FormatModel.model_validate(form, from_attributes=True) for form in format_forms()]
 
 
 @router.get("/rooms")

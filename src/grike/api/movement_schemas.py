@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 
-from grike.api.schemas import Model
+from grike.api.model import Model
 
 
 class OptionModel(Model):

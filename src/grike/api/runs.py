@@ -6,7 +6,7 @@ from collections.abc import AsyncIterator
 from typing import Annotated
 
 import anyio
-from fastapi import APIRouter, Header, Request
+from fastapi import APIRouter, Depends, Header, Request
 from fastapi.concurrency import run_in_threadpool
 from fastapi.sse import EventSourceResponse, ServerSentEvent
 
@@ -15,10 +15,16 @@ from grike.api.schemas import Created, RunModel, RunRequest
 from grike.api.security import Director, SignedIn, StateOf
 from grike.api.state import State
 from grike.core.errors import Unavailable
-from grike.store import runs
+from grike.exchange.jobs import Kind, free_slots
+from grike.store import runs, series
 
 router = APIRouter(prefix="/api", tags=["runs"])
 POLL_SECONDS = 0.2
+PARTS = {
+    "class": "Plan a class anew",
+    "week": "Plan week {week} anew",
+    "from": "Plan the rest from {day} anew",
+}
 
 
 def _runner(request: Request) -> Runner:
@@ -27,10 +33,21 @@ def _runner(request: Request) -> Runner:
 
 
 @router.post("/series/{series_id}/runs", status_code=202)
-def start_run(series_id: int, body: RunRequest, person: Director, request: Request) -> Created:
-    """Begin to plan a series."""
+def start_run(
+    series_id: int, body: RunRequest, person: Director, request: Request, state: StateOf
+) -> Created:
+    """Begin to plan a series, a part of it, or to repair it with least change."""
+    kind = Kind.REPAIR if body.repair else Kind.PLAN
+    free, label = None, ""
+    if body.part is not None:
+        with state.database.transaction() as connection:
+            plan = series.get(connection, series_id).plan
+        day = body.part.day.isoformat() if body.part.day else ""
+        free = free_slots(plan, body.part.kind, body.part.value, day)
+        label = PARTS[body.part.kind].format(week=body.part.value + 1, day=day)
     runner = _runner(request)
-    return Created(id=runner.start(series_id, body.version, body.seed, person.id))
+    run_id = runner.start(series_id, body.version, body.seed, person.id, kind, free, label)
+    return Created(id=run_id)
 
 
 @router.get("/runs/{run_id}")
@@ -50,6 +67,12 @@ def stop_run(run_id: int, _: Director, state: StateOf, request: Request) -> None
     _runner(request).stop(run_id)
 
 
+def known_run(run_id: int, state: StateOf) -> int:
+    """Return the id of a run that is there. Raises NotFound before a stream has begun."""
+    with state.database.transaction() as connection:
+        return runs.get(connection, run_id).id
+
+
 def _news(
     state: State, run_id: int, after: int
 ) -> tuple[list[tuple[int, dict[str, object]]], bool]:
@@ -60,8 +83,8 @@ def _news(
 
 @router.get("/runs/{run_id}/events", response_class=EventSourceResponse)
 async def run_events(
-    run_id: int,
     _: SignedIn,
+    run_id: Annotated[int, Depends(known_run)],
     state: StateOf,
     last_event_id: Annotated[int | None, Header()] = None,
 ) -> AsyncIterator[ServerSentEvent]:

@@ -5,13 +5,11 @@ from __future__ import annotations
 import datetime as dt
 from typing import Any, Literal
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import Field
 
-
-class Model(BaseModel):
-    """Base of all: unknown keys are refused."""
-
-    model_config = ConfigDict(extra="forbid")
+from grike.api.model import Model
+from grike.api.planning_schemas import PartModel
+from grike.api.session_schemas import SessionModel
 
 
 class SignInRequest(Model):
@@ -83,8 +81,8 @@ class RuleChange(Model):
 
     mode: Literal["must", "aim", "off"] | None = None
     weight: int | None = Field(default=None, ge=0, le=1000)
-    numbers: dict[str, float] = {}
-    owned: dict[str, int] = {}
+    numbers: dict[str, float] = Field(default_factory=dict)
+    owned: dict[str, int] = Field(default_factory=dict)
 
 
 class PresetModel(Model):
@@ -99,6 +97,28 @@ class PresetModel(Model):
     kit: dict[str, int] | None
 
 
+class ParameterModel(Model):
+    """One parameter of a format."""
+
+    name: str
+    words: str
+    kind: Literal["number", "choice", "flag", "list", "text"]
+    start: int | float | str | bool | list[int] | None
+    may_be_empty: bool
+    choices: list[str]
+
+
+class FormatModel(Model):
+    """A format with its parameters and the number of movements in a block of it."""
+
+    kind: str
+    name: str
+    parameters: list[ParameterModel]
+    least: int
+    most: int
+    multiple: int
+
+
 class Catalogue(Model):
     """The vocabulary that the pages need: rules, presets, muscles, kit, focuses and formats."""
 
@@ -108,6 +128,28 @@ class Catalogue(Model):
     kit: list[Named]
     focuses: list[Named]
     formats: list[Named]
+    families: list[Named]
+    cautions: list[Named]
+    planned_formats: list[str]
+
+
+class PinModel(Model):
+    """What the class of one day must be; ``week`` counts from 1."""
+
+    week: int
+    weekday: int
+    focus: str | None = None
+    format: str | None = None
+    kit: list[str] | None = None
+
+
+class WishesModel(Model):
+    """Movements that should or must not come, cautions of the group, and pinned days."""
+
+    wanted: list[str] = Field(default_factory=list)
+    never: list[str] = Field(default_factory=list)
+    cautions: list[str] = Field(default_factory=list)
+    pins: list[PinModel] = Field(default_factory=list)
 
 
 class NewSeries(Model):
@@ -121,9 +163,10 @@ class NewSeries(Model):
     level: int
     heads: int
     room: RoomModel
-    closed: list[dt.date] = []
-    menus: dict[int, list[str]] = {}
-    rules: dict[str, RuleChange] = {}
+    closed: list[dt.date] = Field(default_factory=list)
+    menus: dict[int, list[str]] = Field(default_factory=dict)
+    wishes: WishesModel = Field(default_factory=lambda: WishesModel())
+    rules: dict[str, RuleChange] = Field(default_factory=dict)
     yardstick: Literal["seconds", "reps", "sets"] = "seconds"
 
 
@@ -329,14 +372,7 @@ class BlockModel(Model):
     start: int
     end: int
     items: list[ItemModel]
-
-
-class SessionModel(Model):
-    """One teaching of a class."""
-
-    starts_at: dt.datetime
-    room: str | None
-    instructor: str | None
+    locked: bool = False
 
 
 class ClassDetail(Model):
@@ -422,9 +458,10 @@ class ClassDocument(Write):
 
 
 class ShortenRequest(Write):
-    """How many minutes a class is to be shorter."""
+    """How many minutes a class is to be shorter, and in which order things go."""
 
     minutes: int = Field(ge=1, le=60)
+    order: list[str] = Field(default_factory=list, max_length=12)
 
 
 class ShortenedModel(Model):
@@ -455,10 +492,25 @@ class LockRequest(Write):
     locked: bool
 
 
+class RefillRequest(Write):
+    """Other movements for a class, or for some of its blocks only."""
+
+    blocks: list[int] | None = None
+
+
+class BlockLock(Write):
+    """Lock or unlock a block."""
+
+    block: int
+    locked: bool
+
+
 class RunRequest(Write):
-    """Begin to plan a series."""
+    """Begin to plan a series or a part of it, or to repair it."""
 
     seed: int = Field(default=1, ge=0, le=2**31 - 1)
+    part: PartModel | None = None
+    repair: bool | None = None
 
 
 class Changed(Model):

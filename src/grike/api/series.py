@@ -2,18 +2,20 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Any
 
 from fastapi import APIRouter, Response
 
 from grike.api import views
+from grike.api.planning_schemas import Reshape
 from grike.api.schemas import Board, Changed, Created, NewSeries, SeriesSummary, Write
 from grike.api.security import Director, SignedIn, StateOf
 from grike.core.codec import shape_from, shape_to, sheet_from, sheet_to
 from grike.core.planner.readiness import set_up_problems
 from grike.core.series import SeriesPlan
 from grike.exchange.plans import plan_to
-from grike.store import changes, rooms, runs, series
+from grike.store import changes, rooms, runs, series, sessions
 
 router = APIRouter(prefix="/api/series", tags=["series"])
 
@@ -75,6 +77,23 @@ def change_setup(series_id: int, body: NewSeries, _: Director, state: StateOf) -
     return Changed(label="Change the set-up")
 
 
+@router.put("/{series_id}/days-and-kit")
+def change_days_and_kit(series_id: int, body: Reshape, _: Director, state: StateOf) -> Changed:
+    """Close days or change the kit of the room; classes stay on their days, to be repaired."""
+    with state.database.transaction() as connection:
+        latest = changes.latest(connection, series_id)
+        series.lock(connection, series_id, body.version, latest)
+        stored = series.get(connection, series_id)
+        plan = stored.plan
+        days = [day.isoformat() for day in body.closed]
+        data = shape_to(plan.shape) | {"closed": days}
+        data["room"] = data["room"] | {"kit": body.kit}
+        shape = shape_from(data)
+        set_up_problems(replace(plan, shape=shape, classes=()), state.library(connection))
+        gone = series.reshape(connection, stored, shape)
+    return Changed(label=f"Days and kit changed; {gone} classes fell on closed days")
+
+
 @router.get("/{series_id}", response_model=Board)
 def get_board(series_id: int, _: SignedIn, state: StateOf) -> Response:
     """Return a whole series for the board."""
@@ -82,8 +101,10 @@ def get_board(series_id: int, _: SignedIn, state: StateOf) -> Response:
         held = state.series(connection, series_id)
         history = changes.history(connection, series_id)
         run = runs.open_run(connection, series_id)
+        recorded = sessions.loads(connection, series_id)
     return held.page(
-        ("board", run), lambda: views.board(held.stored, held.facts, held.found, history, run)
+        ("board", run, tuple(recorded.items())),
+        lambda: views.board(held.stored, held.facts, held.found, history, run, recorded),
     )
 
 

@@ -18,7 +18,11 @@ def main() -> None:
     parser.add_argument("--port", type=int, required=True)
     parser.add_argument("--dist", type=Path)
     options = parser.parse_args()
-    config = Config(os.environ["GRIKE_DATABASE_URL"], options.dist)
+    config = Config(
+        os.environ["GRIKE_DATABASE_URL"],
+        options.dist,
+        scheduler=os.environ.get("GRIKE_SCHEDULER", ""),
+    )
     uvicorn.run(
         create_app(config),
         host="127.0.0.1",

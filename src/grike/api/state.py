@@ -11,7 +11,9 @@ from pathlib import Path
 from pydantic import BaseModel
 from starlette.responses import Response
 
+from grike.api.pacing import PaceBook
 from grike.core.movement import Library
+from grike.core.pace import Paces
 from grike.core.rules import Facts, Finding, findings
 from grike.exchange.library import library_of
 from grike.store import library as stored_library
@@ -30,6 +32,8 @@ class Config:
     dist: Path | None = None
     secure_cookie: bool = False
     library_version: str = "1"
+    #: The address of a Dask scheduler, tcp://host:port; "": plan on this machine.
+    scheduler: str = ""
 
 
 @dataclass(slots=True)
@@ -40,6 +44,11 @@ class HeldSeries:
     facts: Facts
     found: tuple[Finding, ...]
     pages: dict[Hashable, bytes] = field(default_factory=dict)
+
+    def is_current(self, version: int, library: Library, paces: Paces) -> bool:
+        """Return whether nothing has changed that the facts were made of."""
+        facts = self.facts
+        return self.stored.version == version and facts.library is library and facts.paces == paces
 
     def page(self, key: Hashable, make: Callable[[], BaseModel]) -> Response:
         """Return a page of this version as JSON, made the first time that it is asked for."""
@@ -54,6 +63,7 @@ class State:
 
     config: Config
     database: Database
+    book: PaceBook = field(default_factory=PaceBook)
     _library: tuple[str, Library] | None = None
     _held: OrderedDict[int, HeldSeries] = field(default_factory=OrderedDict)
     _lock: threading.Lock = field(default_factory=threading.Lock)
@@ -71,13 +81,14 @@ class State:
         """Return a series as it is now; what did not change since the last look is kept."""
         library = self.library(connection)
         version = series.version_of(connection, series_id)
+        paces = self.book.paces(connection, series_id)
         with self._lock:
             held = self._held.get(series_id)
-            if held and held.stored.version == version and held.facts.library is library:
+            if held and held.is_current(version, library, paces):
                 self._held.move_to_end(series_id)
                 return held
             stored = series.get(connection, series_id)
-            facts = Facts(stored.plan, library, before=held.facts if held else None)
+            facts = Facts(stored.plan, library, paces, before=held.facts if held else None)
             fresh = HeldSeries(stored, facts, findings(facts))
             self._held[series_id] = fresh
             self._held.move_to_end(series_id)

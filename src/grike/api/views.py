@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from fractions import Fraction
 
 from grike.api.schemas import (
@@ -91,8 +91,8 @@ def finding_model(finding: Finding, number: int) -> FindingModel:
     )
 
 
-def _week_load(members: Iterable[ClassFacts]) -> WeekLoadModel:
-    load = week_load(members)
+def _week_load(members: Iterable[ClassFacts], recorded: Mapping[int, float]) -> WeekLoadModel:
+    load = week_load(members, recorded)
     return WeekLoadModel(
         total=round(load.total),
         monotony=None if load.monotony is None else round(load.monotony, 2),
@@ -148,8 +148,9 @@ def board(
     found: tuple[Finding, ...],
     history: History,
     run: int | None,
+    recorded: Mapping[int, float],
 ) -> Board:
-    """Return a whole series for the board."""
+    """Return a whole series for the board; ``recorded`` holds session loads by slot."""
     shape, sheet = stored.plan.shape, stored.plan.sheet
     on = [rule for rule, line in sheet.lines.items() if line.mode is not Mode.OFF]
     broken = {f.rule for f in found if not f.remark}
@@ -175,7 +176,7 @@ def board(
             week: body_volume(volume, sheet, band=True)
             for week, volume in facts.week_volumes.items()
         },
-        week_loads={week: _week_load(members) for week, members in facts.weeks.items()},
+        week_loads={week: _week_load(members, recorded) for week, members in facts.weeks.items()},
         volume=body_volume(whole, sheet, band=False),
         steps=_steps(facts),
         yardstick=sheet.yardstick,

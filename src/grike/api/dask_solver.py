@@ -1,0 +1,78 @@
+"""Jobs on a Dask cluster: the same pure function on as many machines as the operator adds."""
+
+from __future__ import annotations
+
+import logging
+from typing import Any
+
+from distributed import Client, Event, Queue, get_client
+
+from grike.api.solvers import POLL_SECONDS, Bounds, Stopped
+from grike.exchange.jobs import Answer, Job, Tell, solve_job
+
+log = logging.getLogger("grike")
+#: How often a job begins again on another worker when its worker dies.
+RETRIES = 2
+
+
+class EventStop:
+    """A stop that is asked for through an event of the cluster."""
+
+    def __init__(self, event: Any) -> None:
+        self._event = event
+
+    def requested(self) -> bool:
+        """Return whether to stop."""
+        return bool(self._event.is_set())
+
+
+def solve_on_worker(name: str, job: Job) -> Answer:
+    """Solve a job on a worker; progress and stop go through the scheduler by the job's name."""
+    client = get_client()
+    news = Queue(f"progress-{name}", client=client)
+    stop = EventStop(Event(f"stop-{name}", client=client))
+    return solve_job(job, stop, lambda body: news.put(body))
+
+
+class DaskSolver:
+    """Sends jobs to a scheduler. ``address``: tcp://host:port. Raises OSError if none answers."""
+
+    def __init__(self, address: str, places: int = 16, bounds: Bounds | None = None) -> None:
+        self.places, self._bounds = places, bounds or Bounds()
+        self._client = Client(address, timeout=10, set_as_default=False)
+
+    def solve(self, name: str, job: Job, tell: Tell, stopped: Stopped) -> Answer | None:
+        """Submit, hand progress on, and wait; a worker that dies has its job begun again."""
+        news = Queue(f"progress-{name}", client=self._client)
+        event = Event(f"stop-{name}", client=self._client)
+        future = self._client.submit(
+            solve_on_worker, name, job, key=name, pure=False, retries=RETRIES
+        )
+        tell({"kind": "begun", "pid": 0})
+        waited, asked = 0.0, False
+        try:
+            while not future.done():
+                if stopped() and not asked:
+                    event.set()
+                    asked = True
+                try:
+                    tell({"kind": "progress", **news.get(timeout=POLL_SECONDS)})
+                except TimeoutError:
+                    waited += POLL_SECONDS
+                if waited > self._bounds.seconds:
+                    log.warning("%s took longer than %s s and was ended", name, waited)
+                    future.cancel(force=True)
+                    return None
+            while news.qsize():
+                tell({"kind": "progress", **news.get(timeout=1)})
+            return dict(future.result(timeout=30))
+        except Exception:
+            log.exception("the cluster could not solve %s", name)
+            return None
+        finally:
+            future.release()
+            news.close()
+
+    def close(self) -> None:
+        """Leave the cluster."""
+        self._client.close()

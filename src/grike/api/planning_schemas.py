@@ -1,0 +1,128 @@
+"""What goes over the wire about planning parts, what-ifs, reasons and comparisons."""
+
+from __future__ import annotations
+
+import datetime as dt
+from typing import Any, Literal
+
+from pydantic import Field
+
+from grike.api.model import Model
+
+
+class PartModel(Model):
+    """The part of a series that is planned anew: a class, a week (from 0), or from a day on."""
+
+    kind: Literal["class", "week", "from"]
+    value: int = 0
+    day: dt.date | None = None
+
+
+class WhatIf(Model):
+    """One change of the set-up to be planned beside a series; what is left out stays."""
+
+    label: str = Field(min_length=1, max_length=120)
+    minutes: int | None = None
+    weekdays: list[int] | None = None
+    weeks: int | None = None
+    level: int | None = None
+    heads: int | None = None
+    rules: dict[str, dict[str, Any]] | None = None
+
+
+class WhatIfs(Model):
+    """Several what-ifs at once."""
+
+    seed: int = Field(default=1, ge=0, le=2**31 - 1)
+    changes: list[WhatIf] = Field(min_length=1, max_length=60)
+
+
+class WhatIfModel(Model):
+    """A what-if and how it came out. ``cost`` is None until it has a plan."""
+
+    run: int
+    label: str
+    state: str
+    status: str | None = None
+    cost: int | None = None
+    bound: int = 0
+    by_rule: dict[str, int] = Field(default_factory=dict)
+    words: list[str] = Field(default_factory=list)
+
+
+class ReasonModel(Model):
+    """A reason in a sentence, with its rule; "" where no rule says it."""
+
+    rule: str
+    text: str
+
+
+class WhyMovementModel(Model):
+    """Why a movement stands where it does."""
+
+    gives: list[str]
+    without: list[ReasonModel]
+    best_instead: str | None
+    best_effects: list[str] = Field(default_factory=list)
+
+
+class WhyNotModel(Model):
+    """Why a movement does not stand in a class, and where it would do least harm."""
+
+    never: list[ReasonModel]
+    block: int | None
+    place: int | None
+    instead_of: str
+    cost_change: int
+    musts_broken: int
+    there: list[ReasonModel]
+
+
+class SideModel(Model):
+    """What one plan comes to."""
+
+    name: str
+    classes: int
+    cost: int
+    by_rule: dict[str, int]
+    musts: int
+    movements: int
+    minutes: float
+    training: float
+
+
+class DayModel(Model):
+    """One day of both plans in words; "" where there is no class."""
+
+    week: int
+    weekday: int
+    one: str
+    other: str
+    shared: int
+    same: bool
+
+
+class RuleChangeModel(Model):
+    """A rule that is set otherwise."""
+
+    rule: str
+    title: str
+    one: str
+    other: str
+
+
+class ComparisonModel(Model):
+    """Two plans side by side."""
+
+    one: SideModel
+    other: SideModel
+    days: list[DayModel]
+    rules: list[RuleChangeModel]
+
+
+class Reshape(Model):
+    """Closed days and the kit of the room, changed for a series that has classes."""
+
+    version: int
+    closed: list[dt.date]
+    kit: dict[str, int]

@@ -1,0 +1,134 @@
+"""Sessions: who teaches a class when, what it really was, and the pace that is learned from it."""
+
+from __future__ import annotations
+
+from fastapi import APIRouter
+
+from grike.api.classes import member_of
+from grike.api.schemas import Changed, Created
+from grike.api.security import Director, SignedIn, StateOf
+from grike.api.session_schemas import (
+    EstimateModel,
+    MeasureModel,
+    NewSession,
+    PaceModel,
+    PersonModel,
+    RecordModel,
+)
+from grike.core.errors import Conflict, InvalidInput, NotAllowed
+from grike.core.pace import DEFAULT_PACE
+from grike.core.pace_learning import KIND_NAMES, REPS, Estimate, require_possible
+from grike.core.record import Mark, SessionRecord, measures
+from grike.store import people, rooms, series, sessions
+
+router = APIRouter(prefix="/api", tags=["sessions"])
+OF_CLASS = "/series/{series_id}/classes/{slot}"
+
+
+@router.get("/people")
+def list_people(_: SignedIn, state: StateOf) -> list[PersonModel]:
+    """Return everybody who may teach, by name."""
+    with state.database.transaction() as connection:
+        return [
+            PersonModel(id=person.id, name=person.name, role=person.role)
+            for person in people.every(connection)
+        ]
+
+
+@router.post(f"{OF_CLASS}/sessions", status_code=201)
+def add_session(
+    series_id: int, slot: int, body: NewSession, _: Director, state: StateOf
+) -> Created:
+    """Say when a class is taught, and by whom."""
+    with state.database.transaction() as connection:
+        held = state.series(connection, series_id)
+        member_of(held.facts, slot)
+        if body.instructor is not None and people.name_of(connection, body.instructor) is None:
+            raise InvalidInput(
+                "There is no such instructor.", fields={"instructor": "Choose one of the list."}
+            )
+        design = held.stored.designs[slot]
+        at = body.starts_at.replace(tzinfo=None, microsecond=0)
+        room = rooms.id_of(connection, held.facts.shape.room.name)
+        return Created(
+            id=sessions.add(connection, design, series_id, slot, at, room, body.instructor)
+        )
+
+
+@router.delete("/sessions/{session_id}", status_code=204)
+def remove_session(session_id: int, _: Director, state: StateOf) -> None:
+    """Take a session out that was not taught; what was recorded stays."""
+    with state.database.transaction() as connection:
+        if sessions.get(connection, session_id).record is not None:
+            raise Conflict(
+                "This session has a record.", "Records are what the pace is learned from."
+            )
+        sessions.remove(connection, session_id)
+
+
+@router.put("/sessions/{session_id}/record")
+def record_session(session_id: int, body: RecordModel, person: SignedIn, state: StateOf) -> Changed:
+    """Keep what a session really was, in place of an earlier record."""
+    marks = tuple(Mark(m.kind, m.took, m.planned, m.movement) for m in body.marks)
+    for mark in marks:
+        require_possible(mark.kind, mark.took, mark.planned)
+    record = SessionRecord(body.minutes, body.effort, body.heads, body.note.strip(), marks)
+    with state.database.transaction() as connection:
+        session = sessions.get(connection, session_id)
+        if person.role != "director" and session.instructor_id != person.id:
+            raise NotAllowed(
+                "Only who taught it, or a director, may record a session.",
+                fix="Ask your director to put you down for it.",
+            )
+        sessions.put_record(connection, session_id, record, person.id)
+    return Changed(label="Record the session")
+
+
+@router.get(f"{OF_CLASS}/measures")
+def get_measures(
+    series_id: int, slot: int, _: SignedIn, state: StateOf
+) -> list[MeasureModel | None]:
+    """Return for each cue of the real clock what timing it would tell."""
+    with state.database.transaction() as connection:
+        facts = state.series(connection, series_id).facts
+    member = member_of(facts, slot)
+    return [
+        found and MeasureModel(kind=found.kind, movement=found.movement_id, planned=found.planned)
+        for found in measures(member.clock, facts.library, member.pace)
+    ]
+
+
+@router.get("/series/{series_id}/pace")
+def get_pace(
+    series_id: int, _: SignedIn, state: StateOf, instructor: int | None = None
+) -> PaceModel:
+    """Return how long things take with the group of a series, and how sure that is."""
+    with state.database.transaction() as connection:
+        series.version_of(connection, series_id)
+        name = people.name_of(connection, instructor) if instructor is not None else None
+        who = str(instructor) if name is not None else ""
+        learned = state.book.learned(connection, who, str(series_id))
+        library = state.library(connection)
+    movements = {m: e for m, e in learned.movements.items() if m in library}
+    return PaceModel(
+        instructor=name or "",
+        kinds=[
+            _estimate(kind, KIND_NAMES[kind], getattr(DEFAULT_PACE, kind), found)
+            for kind, found in learned.kinds.items()
+        ],
+        movements=[_estimate(m, library[m].name, 1.0, found) for m, found in movements.items()],
+    )
+
+
+def _estimate(kind: str, name: str, usual: float, found: Estimate) -> EstimateModel:
+    unit = "s" if kind in KIND_NAMES and kind != REPS else "×"
+    return EstimateModel(
+        kind=kind,
+        name=name,
+        unit=unit,
+        usual=usual,
+        value=round(found.value, 2),
+        low=round(found.low, 2),
+        high=round(found.high, 2),
+        sessions=found.sessions,
+    )

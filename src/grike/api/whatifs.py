@@ -1,0 +1,194 @@
+"""What-ifs beside a series, and two plans side by side."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import Any
+
+from fastapi import APIRouter, Request
+
+from grike.api.planning_schemas import (
+    ComparisonModel,
+    DayModel,
+    RuleChangeModel,
+    SideModel,
+    WhatIf,
+    WhatIfModel,
+    WhatIfs,
+)
+from grike.api.runner import Runner
+from grike.api.schemas import Created
+from grike.api.security import Director, SignedIn, StateOf
+from grike.api.state import State
+from grike.api.views import kit_name
+from grike.core.codec import shape_from, shape_to, sheet_from, sheet_to
+from grike.core.compare import Side, compare
+from grike.core.design import ClassDesign
+from grike.core.errors import Conflict, InvalidInput, NotFound
+from grike.core.focus import FOCUS_NAMES
+from grike.core.format import FORMAT_NAMES
+from grike.core.plain import at
+from grike.core.planner.readiness import set_up_problems
+from grike.core.rules import BY_ID, Facts
+from grike.core.series import SeriesPlan
+from grike.core.wishes import Wishes
+from grike.exchange.plans import plan_from
+from grike.store import changes, runs, series
+from grike.store.connection import Connection
+
+router = APIRouter(prefix="/api", tags=["what-ifs"])
+
+
+def _changed(plan: SeriesPlan, change: WhatIf) -> SeriesPlan:
+    """Return the set-up of a series with a what-if put in; pins of other shapes fall away."""
+    shape = shape_to(plan.shape)
+    given = change.model_dump(exclude_none=True, exclude={"label", "rules"})
+    if given.keys() & {"weekdays", "weeks"}:
+        wishes = replace(plan.shape.wishes, pins=())
+        shape = shape_to(replace(plan.shape, wishes=wishes))
+        if plan.shape.wishes == Wishes():
+            shape.pop("wishes", None)
+    rules: dict[str, Any] = sheet_to(plan.sheet)
+    for rule, line in (change.rules or {}).items():
+        own = dict(rules.get(rule, {}))
+        numbers = {**own.get("numbers", {}), **line.get("numbers", {})}
+        rules[rule] = {**own, **line, "numbers": numbers}
+    sheet = sheet_from(rules, plan.sheet.yardstick.value)
+    return SeriesPlan(shape_from({**shape, **given}), sheet, (), plan.known)
+
+
+@router.post("/series/{series_id}/what-ifs", status_code=202)
+def begin_what_ifs(
+    series_id: int, body: WhatIfs, person: Director, state: StateOf, request: Request
+) -> list[Created]:
+    """Plan several changes of the set-up at once; the series itself stays as it is."""
+    runner: Runner = request.app.state.runner
+    with state.database.transaction() as connection:
+        plan = series.get(connection, series_id).plan
+        library = state.library(connection)
+    wanted: list[tuple[str, SeriesPlan]] = []
+    for number, change in enumerate(body.changes):
+        with at(f"changes[{number}]"):
+            changed = _changed(plan, change)
+            set_up_problems(changed, library)
+            wanted.append((change.label, changed))
+    return [
+        Created(id=runner.what_if(series_id, changed, body.seed, person.id, label))
+        for label, changed in wanted
+    ]
+
+
+@router.get("/series/{series_id}/what-ifs")
+def list_what_ifs(series_id: int, _: SignedIn, state: StateOf) -> list[WhatIfModel]:
+    """Return what was planned beside a series, the oldest first."""
+    with state.database.transaction() as connection:
+        series.version_of(connection, series_id)
+        return [_what_if(run) for run in runs.what_ifs(connection, series_id)]
+
+
+def _what_if(run: runs.Run) -> WhatIfModel:
+    model = WhatIfModel(run=run.id, label=run.label, state=run.state)
+    result = run.result or {}
+    model.words = [*result.get("collisions", []), *result.get("notes", [])]
+    if result.get("message"):
+        model.words.append(result["message"])
+    if result.get("plan"):
+        certificate = result["certificate"]
+        model.status, model.cost = certificate["status"], certificate["cost"]
+        model.bound, model.by_rule = certificate["bound"], certificate["by_rule"]
+    return model
+
+
+@router.delete("/runs/{run_id}", status_code=204)
+def forget_run(run_id: int, _: Director, state: StateOf) -> None:
+    """Forget a what-if that has ended."""
+    with state.database.transaction() as connection:
+        if runs.get(connection, run_id).kind != "what-if" or not runs.remove(connection, run_id):
+            raise Conflict("Only a what-if that has ended can be forgotten.", fix="Stop it first.")
+
+
+@router.post("/runs/{run_id}/adopt", status_code=201)
+def adopt(run_id: int, person: Director, state: StateOf) -> Created:
+    """Make a what-if a series of its own, with its plan."""
+    with state.database.transaction() as connection:
+        run = runs.get(connection, run_id)
+        plan = _plan_of(run, state, connection)
+        shape = replace(plan.shape, name=f"{plan.shape.name}: {run.label}"[:120])
+        empty = replace(plan, shape=shape, classes=())
+        series_id = series.add(connection, empty, person.id)
+        stored = series.get(connection, series_id)
+        certificate = (run.result or {})["certificate"]
+        changes.save(connection, stored, plan.classes, "Plan the series", person.id, certificate)
+    return Created(id=series_id)
+
+
+def _plan_of(run: runs.Run, state: State, connection: Connection) -> SeriesPlan:
+    document = (run.result or {}).get("plan")
+    if document is None:
+        raise Conflict("This what-if has no plan.", fix="Wait until it is planned, or try another.")
+    return plan_from(document, state.library(connection))
+
+
+@router.get("/compare")
+def get_comparison(one: str, other: str, _: SignedIn, state: StateOf) -> ComparisonModel:
+    """Return two plans side by side; each is "series-3" or, for a what-if, "run-12"."""
+    with state.database.transaction() as connection:
+        (name, first), (other_name, second) = (
+            _named(text, state, connection) for text in (one, other)
+        )
+    found = compare(first, second)
+    return ComparisonModel(
+        one=_side(name, found.one),
+        other=_side(other_name, found.other),
+        days=[
+            DayModel(
+                week=day.week,
+                weekday=day.weekday,
+                one=_class_words(day.one),
+                other=_class_words(day.other),
+                shared=day.shared,
+                same=day.same,
+            )
+            for day in found.days
+        ],
+        rules=[
+            RuleChangeModel(
+                rule=rule.rule, title=BY_ID[rule.rule].title, one=rule.one, other=rule.other
+            )
+            for rule in found.rules
+        ],
+    )
+
+
+def _named(text: str, state: State, connection: Connection) -> tuple[str, Facts]:
+    kind, _, number = text.partition("-")
+    if kind not in ("series", "run") or not number.isdecimal() or len(number) > 9:
+        raise InvalidInput(f"'{text}' names no plan.", fix="Write series-3 or run-12.")
+    if kind == "series":
+        held = state.series(connection, int(number))
+        return held.stored.plan.shape.name, held.facts
+    run = runs.get(connection, int(number))
+    if run.kind != "what-if":
+        raise NotFound("There is no such what-if.", fix="Choose one of the list.")
+    paces = state.book.paces(connection, run.series_id)
+    return run.label, Facts(_plan_of(run, state, connection), state.library(connection), paces)
+
+
+def _side(name: str, side: Side) -> SideModel:
+    return SideModel(
+        name=name,
+        classes=side.classes,
+        cost=side.cost,
+        by_rule=side.by_rule,
+        musts=side.musts,
+        movements=side.movements,
+        minutes=side.minutes,
+        training=side.training,
+    )
+
+
+def _class_words(design: ClassDesign | None) -> str:
+    if design is None:
+        return ""
+    fmt = FORMAT_NAMES.get(design.main_format(), "no work").lower()
+    return f"{FOCUS_NAMES[design.focus]}, {fmt}, {kit_name(design.kit).lower()}"

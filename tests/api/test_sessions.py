@@ -1,0 +1,150 @@
+"""Sessions through the API: added, taught, recorded; what is learned reaches the real clock."""
+
+from __future__ import annotations
+
+import unittest
+from typing import Any
+
+from httpx import Response
+
+from tests.api.base import WithApplication
+
+
+class Sessions(WithApplication):
+    def setUp(self) -> None:
+        super().setUp()
+        self.series_id = self.a_series()
+        self.sign_in()
+        self.people = {p["name"]: p["id"] for p in self.client.get("/api/people").json()}
+
+    def of_class(self, slot: int = 0) -> str:
+        return f"/api/series/{self.series_id}/classes/{slot}"
+
+    def a_session(self, slot: int = 0, instructor: str = "Ivo Instructor", day: int = 30) -> int:
+        body = {"starts_at": f"2026-11-{day}T18:00:00", "instructor": self.people[instructor]}
+        answer = self.post(f"{self.of_class(slot)}/sessions", body)
+        self.assertEqual(answer.status_code, 201, answer.text)
+        return int(answer.json()["id"])
+
+    def record(self, session: int, **changes: Any) -> Response:
+        body: dict[str, Any] = {"minutes": 47, "effort": 6, "heads": 11, "note": " Warm hall. "}
+        answer: Response = self.client.put(
+            f"/api/sessions/{session}/record", json=body | changes, headers=self.csrf
+        )
+        return answer
+
+    def real_seconds(self, slot: int = 0) -> int:
+        return int(self.client.get(self.of_class(slot)).json()["real_seconds"])
+
+    def test_a_session_is_added_shown_and_taken_out(self) -> None:
+        """It stands on the class with date, room and instructor until it is removed."""
+        session = self.a_session()
+        (shown,) = self.client.get(self.of_class()).json()["sessions"]
+        self.assertEqual((shown["id"], shown["instructor"]), (session, "Ivo Instructor"))
+        self.assertEqual(shown["starts_at"], "2026-11-30T18:00:00")
+        gone = self.client.delete(f"/api/sessions/{session}", headers=self.csrf)
+        self.assertEqual(gone.status_code, 204)
+        self.assertEqual(self.client.get(self.of_class()).json()["sessions"], [])
+
+    def test_unknown_people_slots_and_sessions(self) -> None:
+        """Each is refused in words and adds nothing."""
+        when = {"starts_at": "2026-11-30T18:00:00"}
+        answer = self.post(f"{self.of_class()}/sessions", when | {"instructor": 10**6})
+        self.assertEqual((answer.status_code, set(answer.json()["fields"])), (422, {"instructor"}))
+        self.assertEqual(self.post(f"{self.of_class(99)}/sessions", when).status_code, 404)
+        self.assertEqual(self.record(10**6).status_code, 404)
+        self.assertEqual(self.client.get(self.of_class()).json()["sessions"], [])
+
+    def test_a_record_is_kept_and_replaced(self) -> None:
+        """Minutes, effort, people and note come back; a second record takes the first's place."""
+        session = self.a_session()
+        self.assertEqual(self.record(session).status_code, 200)
+        self.assertEqual(self.record(session, minutes=44.5, effort=7).status_code, 200)
+        (shown,) = self.client.get(self.of_class()).json()["sessions"]
+        kept = {key: shown[key] for key in ("minutes", "effort", "heads", "note")}
+        self.assertEqual(kept, {"minutes": 44.5, "effort": 7, "heads": 11, "note": "Warm hall."})
+
+    def test_a_session_with_a_record_stays(self) -> None:
+        """What was recorded is not thrown away by a slip."""
+        session = self.a_session()
+        self.record(session)
+        answer = self.client.delete(f"/api/sessions/{session}", headers=self.csrf)
+        self.assertEqual(answer.status_code, 409)
+
+    def test_impossible_records_are_told_and_kept_nowhere(self) -> None:
+        """By field for the form, by kind for a mark."""
+        session = self.a_session()
+        answer = self.record(session, minutes=0, effort=12)
+        self.assertEqual(set(answer.json()["fields"]), {"minutes", "effort"})
+        marks = [{"kind": "to_floor_seconds", "took": 9999}]
+        self.assertIn("cannot be", self.record(session, marks=marks).json()["title"])
+        (shown,) = self.client.get(self.of_class()).json()["sessions"]
+        self.assertIsNone(shown["minutes"])
+
+    def test_who_may_record(self) -> None:
+        """The instructor of the session may, another instructor may not."""
+        mine, not_mine = self.a_session(0), self.a_session(1, "Dora Director")
+        self.sign_in("ivo")
+        self.assertEqual(self.record(mine).status_code, 200)
+        refused = self.record(not_mine)
+        self.assertEqual((refused.status_code, refused.json()["code"]), (403, "not-allowed"))
+        (shown,) = self.client.get(self.of_class(0)).json()["sessions"]
+        self.assertTrue(shown["mine"])
+
+    def test_the_recorded_effort_is_the_load_of_the_week(self) -> None:
+        """6 for 47 minutes: the week's load moves from the plan to the record."""
+        planned = self.client.get(self.of_class()).json()["load"]["session_load"]
+        before = self.board(self.series_id)["week_loads"]["0"]["total"]
+        self.record(self.a_session())
+        after = self.board(self.series_id)["week_loads"]["0"]["total"]
+        self.assertAlmostEqual(after, before - planned + 6 * 47, delta=1.5)
+
+    def measured(self, slot: int, factor: float) -> list[dict[str, Any]]:
+        """Return marks as if everything that can be measured had taken so many times longer."""
+        found = self.client.get(f"{self.of_class(slot)}/measures").json()
+        self.assertEqual(len(found), len(self.client.get(self.of_class(slot)).json()["real"]))
+        return [
+            {
+                "kind": m["kind"],
+                "took": m["planned"] * factor,
+                "planned": m["planned"],
+                "movement": m["movement"],
+            }
+            for m in found
+            if m
+        ]
+
+    def test_one_bad_evening_changes_no_clock(self) -> None:
+        """A single session at three times the time leaves the real clock as it was."""
+        before = self.real_seconds()
+        self.record(self.a_session(), marks=self.measured(0, 3))
+        self.assertEqual(self.real_seconds(), before)
+
+    def test_what_comes_back_reaches_the_clock_of_that_instructor(self) -> None:
+        """Eight slow evenings of Ivo make his classes longer, and Dora's less so."""
+        self.a_session(1, "Dora Director")
+        before = [self.real_seconds(slot) for slot in (0, 1)]
+        marks = self.measured(0, 2)
+        for day in range(20, 28):
+            self.record(self.a_session(0, day=day), marks=marks)
+        pace = self.client.get(
+            f"/api/series/{self.series_id}/pace?instructor={self.people['Ivo Instructor']}"
+        ).json()
+        self.assertEqual(pace["instructor"], "Ivo Instructor")
+        shown = {entry["kind"]: entry for entry in pace["kinds"]}
+        show = shown["show_first_today_seconds"]
+        self.assertEqual((show["usual"], show["value"], show["sessions"]), (10, 20, 8))
+        self.assertTrue(show["low"] <= show["value"] <= show["high"])
+        self.assertGreater(self.real_seconds(0), before[0])
+        self.assertGreaterEqual(self.real_seconds(1), before[1])
+
+    def test_without_records_the_pace_is_the_usual(self) -> None:
+        """Every kind from no session; an unknown series is not there."""
+        pace = self.client.get(f"/api/series/{self.series_id}/pace").json()
+        self.assertTrue(all(e["value"] == e["usual"] for e in pace["kinds"]))
+        self.assertEqual({e["sessions"] for e in pace["kinds"]}, {0})
+        self.assertEqual(self.client.get("/api/series/99999/pace").status_code, 404)
+
+
+if __name__ == "__main__":
+    unittest.main()

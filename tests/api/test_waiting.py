@@ -1,0 +1,63 @@
+"""The line in front of the planner: fair between people, bounded, side by side."""
+
+from __future__ import annotations
+
+import threading
+import unittest
+
+from grike.api.waiting import WaitingLine
+from grike.core.errors import Conflict
+
+
+class Line(unittest.TestCase):
+    def test_people_take_turns(self) -> None:
+        """One person's fifty what-ifs do not keep another waiting for all of them."""
+        line, gate, served = WaitingLine(1), threading.Event(), list[str]()
+        done = threading.Event()
+
+        def hold() -> None:
+            gate.wait(10)
+
+        line.put("dora", hold)
+        for number in range(5):
+            line.put("dora", lambda n=number: served.append(f"dora {n}"))  # type: ignore[misc]
+        line.put("ivo", lambda: served.append("ivo"))
+        line.put("last", done.set)
+        gate.set()
+        self.assertTrue(done.wait(10))
+        self.assertLessEqual(served.index("ivo"), 1)
+
+    def test_it_is_bounded(self) -> None:
+        """Beyond its length work is refused in words; what waits is not lost."""
+        line, gate, done = WaitingLine(1, most=2), threading.Event(), threading.Event()
+        started = threading.Event()
+
+        def first() -> None:
+            started.set()
+            gate.wait(10)
+
+        line.put("a", first)
+        self.assertTrue(started.wait(10))
+        line.put("a", lambda: None)
+        line.put("a", done.set)
+        with self.assertRaises(Conflict):
+            line.put("b", lambda: None)
+        gate.set()
+        self.assertTrue(done.wait(10))
+
+    def test_places_work_side_by_side(self) -> None:
+        """Two places hold two jobs at once."""
+        line, both = WaitingLine(2), threading.Barrier(2)
+        ends = [threading.Event(), threading.Event()]
+
+        def job(end: threading.Event) -> None:
+            both.wait(10)
+            end.set()
+
+        for end in ends:
+            line.put("a", lambda e=end: job(e))  # type: ignore[misc]
+        self.assertTrue(all(end.wait(10) for end in ends))
+
+
+if __name__ == "__main__":
+    unittest.main()
