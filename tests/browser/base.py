@@ -11,10 +11,6 @@ from functools import lru_cache
 from pathlib import Path
 from typing import Any
 
-from scripts import processes, serve
-from scripts.database import Server
-from scripts.paths import WEB
-from scripts.screenshots import browser
 from selenium import webdriver
 from selenium.common.exceptions import WebDriverException
 from selenium.webdriver.common.by import By
@@ -25,6 +21,10 @@ from grike.api.security import hash_password
 from grike.core.planner import PlanResult, Problem, plan
 from grike.exchange.library import shipped_library
 from grike.store import changes, people, series
+from scripts import processes, serve
+from scripts.database import Server
+from scripts.paths import WEB
+from scripts.screenshots import browser
 from tests.builders import FULL, a_plan
 from tests.store.base import WithDatabase
 

@@ -85,7 +85,7 @@ class Bench(WithBrowser):
 
 class WaysOfWorking(WithBrowser):
     def field(self, label: str) -> WebElement:
-        path = f"//*[normalize-space(.)='{label}']/following::input[1]"
+        path = f"//*[not(self::option)][normalize-space(.)='{label}']/following::input[1]"
         return self.driver.find_element(By.XPATH, path)
 
     def test_a_preset_fills_the_set_up(self) -> None:

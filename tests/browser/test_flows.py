@@ -11,6 +11,7 @@ import unittest
 
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
+from selenium.webdriver.support.ui import Select
 
 from grike.core.anatomy import Muscle
 from grike.core.rules import Facts
@@ -76,6 +77,34 @@ class SetUp(WithBrowser):
         self.see_text("A class of 1500 minutes cannot be planned")
         self.see_text("A series has 1 to 52 weeks, not 0.")
         self.assertEqual(self.all("form input")[0].get_attribute("value"), "Too much")
+
+    def test_a_day_has_its_focus_and_keeps_a_family(self) -> None:
+        """Conditioning on Thursday and bridges only on Monday: the planned week does both."""
+        self.sign_in()
+        self.go("/series/new", "[aria-label=Days]")
+        self.fill("Name", "Wishes")
+        self.fill("Weeks", "1")
+        path = "//summary[contains(., 'What each day is about')]"
+        self.wait.until(lambda d: d.find_elements(By.XPATH, path))[0].click()
+        thursday = self.see("[role=group][aria-label=Thursday]")
+        thursday.find_element(By.XPATH, ".//button[.='Conditioning']").click()
+        Select(self.see("select[aria-label='Kept for Monday']")).select_by_visible_text("Bridge")
+        self.see("[aria-label='No longer keep bridge for Monday']")
+        self.assertEqual(self.axe(), [])
+        self.press("Plan 4 classes")
+        self.see("table [data-slot]")
+        with self.database.transaction() as connection:
+            plan = series.get(connection, series.lines(connection)[0].id).plan
+        focus = {planned.slot.weekday: planned.design.focus.value for planned in plan.classes}
+        self.assertEqual(focus[3], "conditioning")
+        library = shipped_library()
+        days = {
+            planned.slot.weekday
+            for planned in plan.classes
+            for movement_id in planned.design.movement_ids()
+            if library[movement_id].family.value == "bridge"
+        }
+        self.assertLessEqual(days, {0})
 
     def test_colliding_rules_are_told_with_a_way_out(self) -> None:
         """A rise above the cap: the rule is named, and the set-up can be changed."""

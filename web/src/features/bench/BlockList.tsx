@@ -1,5 +1,7 @@
-import { Box, chakra, Flex, Heading, Text } from '@chakra-ui/react';
+import { Box, chakra, Flex, Heading, IconButton, Text } from '@chakra-ui/react';
+import { Lock, LockOpen, Shuffle } from 'lucide-react';
 
+import { useIsDirector } from '~/features/signin';
 import type { Schemas } from '~/shared/http/client';
 import { useMovements } from '~/shared/http/vocabulary';
 import { clock } from '~/shared/format/time';
@@ -17,11 +19,15 @@ const TITLES: Record<string, string> = {
 interface Props {
   detail: Schemas['ClassDetail'];
   selected: { block: number; place: number } | null;
+  busy: boolean;
   onSelect: (block: number, place: number) => void;
+  onLock: (block: number, locked: boolean) => void;
+  onRefill: (block: number) => void;
 }
 
 /** The blocks of a class with their movements, each a button that opens its details. */
-export function BlockList({ detail, selected, onSelect }: Props) {
+export function BlockList({ detail, selected, busy, onSelect, onLock, onRefill }: Props) {
+  const director = useIsDirector();
   return (
     <Box>
       {detail.blocks.map((block) => (
@@ -33,7 +39,17 @@ export function BlockList({ detail, selected, onSelect }: Props) {
             <Text color="soft" fontSize="xs">
               {block.summary}
             </Text>
-            <Text ml="auto" fontFamily="mono" fontSize="xs" color="soft">
+            {director && block.purpose === 'work' && (
+              <Flex ml="auto" gap="1">
+                <IconButton size="2xs" variant="ghost" disabled={busy} aria-pressed={block.locked} aria-label={`${block.locked ? 'Unlock' : 'Lock'} block ${block.index + 1}`} onClick={() => onLock(block.index, !block.locked)}>
+                  {block.locked ? <Lock /> : <LockOpen />}
+                </IconButton>
+                <IconButton size="2xs" variant="ghost" disabled={busy || block.locked} aria-label={`Other movements for block ${block.index + 1}`} title="Other movements for this block" onClick={() => onRefill(block.index)}>
+                  <Shuffle />
+                </IconButton>
+              </Flex>
+            )}
+            <Text ml={director && block.purpose === 'work' ? '0' : 'auto'} fontFamily="mono" fontSize="xs" color="soft">
               {clock(block.start)} to {clock(block.end)}
             </Text>
           </Flex>

@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Heading, Link, Text } from '@chakra-ui/react';
-import { ChevronLeft, ChevronRight, Lock, LockOpen, Printer, Shuffle } from 'lucide-react';
+import { ChevronLeft, ChevronRight, Lock, LockOpen, PencilRuler, Play, Printer, Shuffle } from 'lucide-react';
 import { Link as RouterLink } from 'react-router';
 
 import { useHistory } from '~/features/board';
@@ -53,8 +53,18 @@ export function ClassHead({ detail, busy, onLock, onRefill }: Props) {
             <Button size="sm" variant="outline" disabled={busy || detail.locked} onClick={onRefill}>
               <Shuffle /> Re-fill
             </Button>
+            <Button asChild size="sm" variant="outline">
+              <RouterLink to={`/series/${detail.series}/classes/${detail.slot}/edit`}>
+                <PencilRuler /> Edit
+              </RouterLink>
+            </Button>
           </>
         )}
+        <Button asChild size="sm" variant="outline">
+          <RouterLink to={`/series/${detail.series}/classes/${detail.slot}/teach`}>
+            <Play /> Teach
+          </RouterLink>
+        </Button>
         <Button asChild size="sm" variant="outline">
           <RouterLink to={`/series/${detail.series}/classes/${detail.slot}/sheet`}>
             <Printer /> Run sheet

@@ -25,18 +25,25 @@ export function ClassPage() {
 function Bench({ detail }: { detail: Schemas['ClassDetail'] }) {
   const [selected, setSelected] = useState<{ block: number; place: number } | null>(null);
   const writes = useClassWrites(detail.series, detail.slot, detail.version);
-  const busy = writes.swap.isPending || writes.lock.isPending || writes.refill.isPending;
-  const error = writes.swap.error ?? writes.lock.error ?? writes.refill.error;
+  const busy = writes.swap.isPending || writes.lock.isPending || writes.lockBlock.isPending || writes.refill.isPending;
+  const error = writes.swap.error ?? writes.lock.error ?? writes.lockBlock.error ?? writes.refill.error;
   const item = selected && detail.blocks[selected.block]?.items[selected.place];
   const select = (block: number, place: number) => setSelected({ block, place });
   return (
     <Box>
-      <ClassHead detail={detail} busy={busy} onLock={(locked) => writes.lock.mutate(locked)} onRefill={() => writes.refill.mutate()} />
+      <ClassHead detail={detail} busy={busy} onLock={(locked) => writes.lock.mutate(locked)} onRefill={() => writes.refill.mutate(null)} />
       {error && <Trouble error={error} />}
       <Tape detail={detail} selected={selected} onSelect={select} />
       <Flex gap="5" mt="3" align="flex-start">
         <Box flex="1" minW="0">
-          <BlockList detail={detail} selected={selected} onSelect={select} />
+          <BlockList
+            detail={detail}
+            selected={selected}
+            busy={busy || detail.locked}
+            onSelect={select}
+            onLock={(block, locked) => writes.lockBlock.mutate({ block, locked })}
+            onRefill={(block) => writes.refill.mutate([block])}
+          />
         </Box>
         <Box as="aside" aria-label="Details" w="96" flexShrink="0" bg="panel" border="1px solid" borderColor="line" p="3">
           {selected && item ? (

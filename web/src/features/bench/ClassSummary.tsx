@@ -2,10 +2,12 @@ import { Box, Heading, Text } from '@chakra-ui/react';
 
 import { BodyColumn } from '~/features/board';
 import { Findings } from '~/features/findings';
+import { Sessions } from '~/features/record';
 import { useIsDirector } from '~/features/signin';
 import { LoadLines } from './LoadLines';
 import { Shorten } from './Shorten';
 import { Templates } from './Templates';
+import { WhyClass } from './Why';
 import type { Schemas } from '~/shared/http/client';
 
 /** What the class does as a whole: findings, both sides, the body. */
@@ -27,6 +29,8 @@ export function ClassSummary({ detail }: { detail: Schemas['ClassDetail'] }) {
           ? `equal, ${seconds} s each.`
           : `left ${seconds} s, right ${detail.right.seconds} s.`}
       </Text>
+      <WhyClass detail={detail} />
+      <Sessions detail={detail} />
       <Shorten detail={detail} />
       <BodyColumn volume={detail.volume} title="this class" />
       <LoadLines load={detail.load} />

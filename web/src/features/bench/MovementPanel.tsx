@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Link as RouterLink } from 'react-router';
 
 import { alternativesOptions } from './api';
+import { WhyMovement } from './Why';
 import { useIsDirector } from '~/features/signin';
 import type { Schemas } from '~/shared/http/client';
 import { useMovements, useNames } from '~/shared/http/vocabulary';
@@ -54,6 +55,7 @@ export function MovementPanel({ detail, block, item, busy, onSwap }: Props) {
       <Fact label="Cues">{movement.cues.join('. ')}.</Fact>
       <Fact label="Faults">{movement.faults.join('. ')}.</Fact>
       {movement.care && <Fact label="Care">{movement.care}.</Fact>}
+      <WhyMovement detail={detail} block={block} place={item.place} />
       <Alternatives detail={detail} block={block} place={item.place} busy={busy} onSwap={onSwap} />
     </Box>
   );

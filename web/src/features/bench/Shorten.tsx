@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 
 import { shortenedOptions, useClassWrites } from './api';
+import { CutOrder, keptOrder } from './CutOrder';
 import { useIsDirector } from '~/features/signin';
 import type { Schemas } from '~/shared/http/client';
 import { clock } from '~/shared/format/time';
@@ -12,7 +13,8 @@ import { Trouble } from '~/shared/ui/States';
 export function Shorten({ detail }: { detail: Schemas['ClassDetail'] }) {
   const director = useIsDirector();
   const [minutes, setMinutes] = useState(NaN);
-  const cut = useQuery(shortenedOptions(detail.series, detail.slot, detail.version, minutes));
+  const [order, setOrder] = useState(keptOrder);
+  const cut = useQuery(shortenedOptions(detail.series, detail.slot, detail.version, minutes, order));
   const { shorten } = useClassWrites(detail.series, detail.slot, detail.version);
   const error = cut.error ?? shorten.error;
   return (
@@ -35,7 +37,7 @@ export function Shorten({ detail }: { detail: Schemas['ClassDetail'] }) {
           onChange={(event) => setMinutes(event.target.valueAsNumber)}
         />
         {director && cut.data?.reached && (
-          <Button size="xs" variant="outline" disabled={detail.locked || shorten.isPending} onClick={() => shorten.mutate(minutes)}>
+          <Button size="xs" variant="outline" disabled={detail.locked || shorten.isPending} onClick={() => shorten.mutate({ minutes, order })}>
             Cut to {clock(cut.data.seconds)}
           </Button>
         )}
@@ -46,6 +48,7 @@ export function Shorten({ detail }: { detail: Schemas['ClassDetail'] }) {
           {cut.data.reached ? ' Sides, focus and cool-down stay.' : ` That leaves ${clock(cut.data.seconds)}; more would cost sides, focus or cool-down.`}
         </Text>
       )}
+      <CutOrder order={order} onOrder={setOrder} />
       {error && <Trouble error={error} />}
     </Box>
   );

@@ -24,16 +24,41 @@ export function alternativesOptions(series: number, slot: number, version: numbe
   });
 }
 
-export function shortenedOptions(series: number, slot: number, version: number, minutes: number) {
+export function shortenedOptions(series: number, slot: number, version: number, minutes: number, order: string[]) {
   return queryOptions({
-    queryKey: ['series', series, 'class', slot, 'shortened', version, minutes],
+    queryKey: ['series', series, 'class', slot, 'shortened', version, minutes, order],
     queryFn: () =>
       data(
         http.GET('/api/series/{series_id}/classes/{slot}/shortened', {
-          params: { path: { series_id: series, slot }, query: { minutes } },
+          params: { path: { series_id: series, slot }, query: { minutes, order } },
         }),
       ),
     enabled: minutes >= 1 && minutes <= 60,
+    staleTime: Infinity,
+  });
+}
+
+export function whyClassOptions(series: number, slot: number, version: number) {
+  return queryOptions({
+    queryKey: ['series', series, 'class', slot, 'why', version],
+    queryFn: () => data(http.GET('/api/series/{series_id}/classes/{slot}/why', { params: { path: { series_id: series, slot } } })),
+    staleTime: Infinity,
+  });
+}
+
+export function whyMovementOptions(series: number, slot: number, version: number, block: number, place: number) {
+  return queryOptions({
+    queryKey: ['series', series, 'class', slot, 'why-movement', version, block, place],
+    queryFn: () =>
+      data(http.GET('/api/series/{series_id}/classes/{slot}/why-movement', { params: { path: { series_id: series, slot }, query: { block, place } } })),
+    staleTime: Infinity,
+  });
+}
+
+export function whyNotOptions(series: number, slot: number, version: number, movement: string) {
+  return queryOptions({
+    queryKey: ['series', series, 'class', slot, 'why-not', version, movement],
+    queryFn: () => data(http.GET('/api/series/{series_id}/classes/{slot}/why-not', { params: { path: { series_id: series, slot }, query: { movement } } })),
     staleTime: Infinity,
   });
 }
@@ -54,21 +79,41 @@ export function useClassWrites(series: number, slot: number, version: number) {
     onSettled,
   });
   const refill = useMutation({
-    mutationFn: () => data(http.POST('/api/series/{series_id}/classes/{slot}/refill', { params, body: { version } })),
+    mutationFn: (blocks: number[] | null) =>
+      data(http.POST('/api/series/{series_id}/classes/{slot}/refill', { params, body: { version, blocks } })),
+    onSettled,
+  });
+  const lockBlock = useMutation({
+    mutationFn: (body: { block: number; locked: boolean }) =>
+      data(http.POST('/api/series/{series_id}/classes/{slot}/lock-block', { params, body: { version, ...body } })),
     onSettled,
   });
   const shorten = useMutation({
-    mutationFn: (minutes: number) =>
-      data(http.POST('/api/series/{series_id}/classes/{slot}/shorten', { params, body: { version, minutes } })),
+    mutationFn: (cut: { minutes: number; order: string[] }) =>
+      data(http.POST('/api/series/{series_id}/classes/{slot}/shorten', { params, body: { version, ...cut } })),
     onSettled,
   });
-  return { swap, lock, refill, shorten };
+  return { swap, lock, lockBlock, refill, shorten };
 }
 
 export const templatesOptions = queryOptions({
   queryKey: ['templates'],
   queryFn: () => data(http.GET('/api/templates')),
 });
+
+export const formatsOptions = queryOptions({
+  queryKey: ['formats'],
+  queryFn: () => data(http.GET('/api/formats')),
+  staleTime: Infinity,
+});
+
+export function documentOptions(series: number, slot: number, version: number) {
+  return queryOptions({
+    queryKey: ['series', series, 'class', slot, 'document', version],
+    queryFn: () => data(http.GET('/api/series/{series_id}/classes/{slot}/document', { params: { path: { series_id: series, slot } } })),
+    staleTime: Infinity,
+  });
+}
 
 /** Keep a class as a template, use one, or bring a class from the text of a file. */
 export function useTemplateWrites(series: number, slot: number, version: number) {
@@ -86,12 +131,15 @@ export function useTemplateWrites(series: number, slot: number, version: number)
     mutationFn: (template: number) => data(http.POST('/api/series/{series_id}/classes/{slot}/use', { params, body: { version, template } })),
     onSettled,
   });
-  const bring = useMutation({
-    mutationFn: (text: string) =>
-      data(http.PUT('/api/series/{series_id}/classes/{slot}/document', { params, body: { version, document: documentOf(text) } })),
+  const put = useMutation({
+    mutationFn: (document: Record<string, unknown>) =>
+      data(http.PUT('/api/series/{series_id}/classes/{slot}/document', { params, body: { version, document } })),
     onSettled,
   });
-  return { keep, use, bring };
+  const bring = useMutation({
+    mutationFn: (text: string) => put.mutateAsync(documentOf(text)),
+  });
+  return { keep, use, put, bring };
 }
 
 function documentOf(text: string): Record<string, unknown> {

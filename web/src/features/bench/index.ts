@@ -1,2 +1,2 @@
-export { classOptions } from './api';
+export { classOptions, documentOptions, formatsOptions, useTemplateWrites } from './api';
 export { ClassPage } from './ClassPage';

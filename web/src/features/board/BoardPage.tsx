@@ -1,15 +1,17 @@
-import { Box, Button, Flex, Heading, Link, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 
-import { boardOptions, useHistory, useStartRun } from './api';
+import { boardOptions, useHistory } from './api';
 import { Balance } from './Balance';
 import { BoardGrid } from './BoardGrid';
 import { BodyColumn } from './BodyColumn';
 import { CertificateLine } from './CertificateLine';
 import { type Lens } from './lens';
+import { BoardLinks } from './BoardLinks';
 import { LensPicker } from './LensPicker';
+import { PlanMenu } from './PlanMenu';
 import { VolumeSteps } from './VolumeSteps';
 import { useIsDirector } from '~/features/signin';
 import type { Schemas } from '~/shared/http/client';
@@ -35,7 +37,7 @@ function LoadedBoard({ board }: { board: Schemas['Board'] }) {
   return (
     <Flex gap="5" align="flex-start">
       <Box flex="1" minW="0">
-        <BoardHead board={board} />
+        <BoardHead board={board} week={week} />
         <LensPicker lens={lens} onLens={setLens} />
         <BoardGrid board={board} lens={lens} week={week} onWeek={setWeek} />
       </Box>
@@ -57,12 +59,11 @@ function LoadedBoard({ board }: { board: Schemas['Board'] }) {
   );
 }
 
-function BoardHead({ board }: { board: Schemas['Board'] }) {
+function BoardHead({ board, week }: { board: Schemas['Board']; week: number | null }) {
   const director = useIsDirector();
   const navigate = useNavigate();
   const { undo, redo } = useHistory(board.id, board.version);
-  const start = useStartRun(board.id, (run) => void navigate(`/series/${board.id}/runs/${run}`));
-  const error = undo.error ?? redo.error ?? start.error;
+  const error = undo.error ?? redo.error;
   return (
     <>
       <Flex align="center" gap="2">
@@ -71,14 +72,10 @@ function BoardHead({ board }: { board: Schemas['Board'] }) {
             {board.name}
           </Heading>
           <CertificateLine board={board} />
+          {board.classes.length > 0 && <BoardLinks board={board} />}
         </Box>
-        {board.classes.length > 0 && (
-          <Link href={`/api/series/${board.id}/document`} download={`${board.name}.json`} ml="auto" color="soft" textDecoration="underline">
-            Export
-          </Link>
-        )}
         {director && (
-          <Flex ml={board.classes.length ? '2' : 'auto'} gap="2">
+          <Flex ml="auto" gap="2">
             <UndoRedo
               undo={board.undo}
               redo={board.redo}
@@ -91,9 +88,7 @@ function BoardHead({ board }: { board: Schemas['Board'] }) {
                 Change set-up
               </Button>
             )}
-            <Button size="sm" bg="action" color="onAction" loading={start.isPending} onClick={() => start.mutate(board.version)}>
-              {board.classes.length ? 'Plan again' : 'Plan'}
-            </Button>
+            <PlanMenu board={board} week={week} />
           </Flex>
         )}
       </Flex>

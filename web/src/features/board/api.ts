@@ -1,6 +1,6 @@
 import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 
-import { data, http } from '~/shared/http/client';
+import { data, http, type Schemas } from '~/shared/http/client';
 
 export function boardOptions(id: number) {
   return queryOptions({
@@ -28,11 +28,11 @@ export function useHistory(id: number, version: number) {
 export function useStartRun(id: number, onStarted: (run: number) => void) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (version: number) =>
+    mutationFn: ({ version, ...asked }: { version: number; part?: Schemas['PartModel']; repair?: boolean }) =>
       data(
         http.POST('/api/series/{series_id}/runs', {
           params: { path: { series_id: id } },
-          body: { version, seed: version },
+          body: { version, seed: version, ...asked },
         }),
       ),
     onSuccess: (run) => onStarted(run.id),

@@ -6,11 +6,13 @@ import { useNavigate, useParams } from 'react-router';
 import { type NewSeries, setupOptions, useSaveAndPlan } from './api';
 import { ClosedDays } from './ClosedDays';
 import { DayPicker } from './DayPicker';
+import { DayWishes } from './DayWishes';
 import { classCount, emptyDraft, ruleNumber, withRuleNumber } from './draft';
 import { NumberField, SelectField, TextField } from './Fields';
 import { PresetPicker } from './PresetPicker';
 import { RoomFields } from './RoomFields';
 import { RuleSheet } from './RuleSheet';
+import { WishFields } from './WishFields';
 import { Problem } from '~/shared/http/problem';
 import { roomsOptions } from '~/shared/http/vocabulary';
 import { Trouble, Waiting } from '~/shared/ui/States';
@@ -98,7 +100,9 @@ function SetupForm({ id, first }: { id: number; first: NewSeries }) {
       <Box mb="4">
         <ClosedDays closed={draft.closed ?? []} error={fields.closed} onClosed={(closed) => set({ closed })} />
       </Box>
-      <RoomFields room={draft.room} rooms={rooms.data ?? []} heads={draft.heads} error={fields.room ?? fields.menus} onRoom={(room) => set({ room })} />
+      <DayWishes draft={draft} error={fields.menus} onDraft={put} />
+      <WishFields draft={draft} error={fields.wishes} onDraft={put} />
+      <RoomFields room={draft.room} rooms={rooms.data ?? []} heads={draft.heads} error={fields.room} onRoom={(room) => set({ room })} />
       <RuleSheet draft={draft} onDraft={put} />
       {save.error && <Trouble error={save.error} />}
       <Flex align="center" gap="4" my="5">

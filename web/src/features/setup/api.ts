@@ -1,4 +1,4 @@
-import { queryOptions, useMutation } from '@tanstack/react-query';
+import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 
 import { data, http, type Schemas } from '~/shared/http/client';
 
@@ -31,4 +31,19 @@ export function useSaveAndPlan(id: number, onStarted: (series: number, run: numb
 async function change(id: number, body: NewSeries): Promise<number> {
   await data(http.PUT('/api/series/{series_id}/setup', { params: { path: { series_id: id } }, body }));
   return id;
+}
+
+/** Change closed days and kit of a planned series, and begin to repair it. */
+export function useReshape(id: number, onStarted: (run: number) => void) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: async (body: { version: number; closed: string[]; kit: Record<string, number> }) => {
+      const path = { series_id: id };
+      await data(http.PUT('/api/series/{series_id}/days-and-kit', { params: { path }, body }));
+      const board = await data(http.GET('/api/series/{series_id}', { params: { path } }));
+      return data(http.POST('/api/series/{series_id}/runs', { params: { path }, body: { version: board.version, seed: 1, repair: true } }));
+    },
+    onSuccess: (run) => onStarted(run.id),
+    onSettled: () => client.invalidateQueries({ queryKey: ['series', id] }),
+  });
 }

@@ -1,1 +1,2 @@
 export { SetupPage } from './SetupPage';
+export { DaysPage } from './DaysPage';

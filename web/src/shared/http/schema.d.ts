@@ -24,6 +24,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Comparison
+         * @description Return two plans side by side; each is "series-3" or, for a what-if, "run-12".
+         */
+        get: operations["get_comparison"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formats": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Formats
+         * @description Return the formats with their parameters, for a form.
+         */
+        get: operations["formats"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/me": {
         parameters: {
             query?: never;
@@ -192,6 +232,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List People
+         * @description Return everybody who may teach, by name.
+         */
+        get: operations["list_people"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rooms": {
         parameters: {
             query?: never;
@@ -226,6 +286,30 @@ export interface paths {
         get: operations["get_run"];
         put?: never;
         post?: never;
+        /**
+         * Forget Run
+         * @description Forget a what-if that has ended.
+         */
+        delete: operations["forget_run"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/runs/{run_id}/adopt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Adopt
+         * @description Make a what-if a series of its own, with its plan.
+         */
+        post: operations["adopt"];
         delete?: never;
         options?: never;
         head?: never;
@@ -404,6 +488,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/series/{series_id}/classes/{slot}/lock-block": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lock Block
+         * @description Lock or unlock a block of a class, so that a re-fill leaves it as it is.
+         */
+        post: operations["lock_block"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{series_id}/classes/{slot}/measures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Measures
+         * @description Return for each cue of the real clock what timing it would tell.
+         */
+        get: operations["get_measures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/series/{series_id}/classes/{slot}/refill": {
         parameters: {
             query?: never;
@@ -415,9 +539,29 @@ export interface paths {
         put?: never;
         /**
          * Refill Class
-         * @description Fill a class with other movements; everything else stays.
+         * @description Fill a class, or some of its blocks, with other movements; everything else stays.
          */
         post: operations["refill_class"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{series_id}/classes/{slot}/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Session
+         * @description Say when a class is taught, and by whom.
+         */
+        post: operations["add_session"];
         delete?: never;
         options?: never;
         head?: never;
@@ -453,7 +597,7 @@ export interface paths {
         };
         /**
          * Get Shortened
-         * @description Return what goes when the class must end some minutes earlier.
+         * @description Return what goes, lever after lever, when the class must end some minutes earlier.
          */
         get: operations["get_shortened"];
         put?: never;
@@ -524,6 +668,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/series/{series_id}/classes/{slot}/why": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Why Class
+         * @description Return why a class has its focus, its format and its kit.
+         */
+        get: operations["get_why_class"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{series_id}/classes/{slot}/why-movement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Why Movement
+         * @description Return why a movement stands where it does.
+         */
+        get: operations["get_why_movement"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{series_id}/classes/{slot}/why-not": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Why Not
+         * @description Return why a movement does not stand in a class, and where it would do least harm.
+         */
+        get: operations["get_why_not"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{series_id}/days-and-kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Days And Kit
+         * @description Close days or change the kit of the room; classes stay on their days, to be repaired.
+         */
+        put: operations["change_days_and_kit"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/series/{series_id}/document": {
         parameters: {
             query?: never;
@@ -584,6 +808,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/series/{series_id}/pace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Pace
+         * @description Return how long things take with the group of a series, and how sure that is.
+         */
+        get: operations["get_pace"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/series/{series_id}/redo": {
         parameters: {
             query?: never;
@@ -615,7 +859,7 @@ export interface paths {
         put?: never;
         /**
          * Start Run
-         * @description Begin to plan a series.
+         * @description Begin to plan a series, a part of it, or to repair it with least change.
          */
         post: operations["start_run"];
         delete?: never;
@@ -662,6 +906,70 @@ export interface paths {
          * @description Take the last change back.
          */
         post: operations["undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{series_id}/what-ifs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List What Ifs
+         * @description Return what was planned beside a series, the oldest first.
+         */
+        get: operations["list_what_ifs"];
+        put?: never;
+        /**
+         * Begin What Ifs
+         * @description Plan several changes of the set-up at once; the series itself stays as it is.
+         */
+        post: operations["begin_what_ifs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{session_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Session
+         * @description Take a session out that was not taught; what was recorded stays.
+         */
+        delete: operations["remove_session"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{session_id}/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Record Session
+         * @description Keep what a session really was, in place of an earlier record.
+         */
+        put: operations["record_session"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -775,6 +1083,18 @@ export interface components {
             seconds_change: number;
         };
         /**
+         * BlockLock
+         * @description Lock or unlock a block.
+         */
+        BlockLock: {
+            /** Block */
+            block: number;
+            /** Locked */
+            locked: boolean;
+            /** Version */
+            version: number;
+        };
+        /**
          * BlockModel
          * @description A block of a class.
          */
@@ -789,6 +1109,11 @@ export interface components {
             index: number;
             /** Items */
             items: components["schemas"]["ItemModel"][];
+            /**
+             * Locked
+             * @default false
+             */
+            locked: boolean;
             /** Purpose */
             purpose: string;
             /** Start */
@@ -925,6 +1250,10 @@ export interface components {
          * @description The vocabulary that the pages need: rules, presets, muscles, kit, focuses and formats.
          */
         Catalogue: {
+            /** Cautions */
+            cautions: components["schemas"]["Named"][];
+            /** Families */
+            families: components["schemas"]["Named"][];
             /** Focuses */
             focuses: components["schemas"]["Named"][];
             /** Formats */
@@ -933,6 +1262,8 @@ export interface components {
             kit: components["schemas"]["Named"][];
             /** Muscles */
             muscles: components["schemas"]["MuscleModel"][];
+            /** Planned Formats */
+            planned_formats: string[];
             /** Presets */
             presets: components["schemas"]["PresetModel"][];
             /** Rules */
@@ -1050,6 +1381,18 @@ export interface components {
             version: number;
         };
         /**
+         * ComparisonModel
+         * @description Two plans side by side.
+         */
+        ComparisonModel: {
+            /** Days */
+            days: components["schemas"]["DayModel"][];
+            one: components["schemas"]["SideModel"];
+            other: components["schemas"]["SideModel"];
+            /** Rules */
+            rules: components["schemas"]["RuleChangeModel"][];
+        };
+        /**
          * Created
          * @description The id of something new.
          */
@@ -1082,6 +1425,46 @@ export interface components {
             side: string | null;
             /** Start */
             start: number;
+        };
+        /**
+         * DayModel
+         * @description One day of both plans in words; "" where there is no class.
+         */
+        DayModel: {
+            /** One */
+            one: string;
+            /** Other */
+            other: string;
+            /** Same */
+            same: boolean;
+            /** Shared */
+            shared: number;
+            /** Week */
+            week: number;
+            /** Weekday */
+            weekday: number;
+        };
+        /**
+         * EstimateModel
+         * @description How long something takes here: the middle of the records with its quartiles.
+         */
+        EstimateModel: {
+            /** High */
+            high: number;
+            /** Kind */
+            kind: string;
+            /** Low */
+            low: number;
+            /** Name */
+            name: string;
+            /** Sessions */
+            sessions: number;
+            /** Unit */
+            unit: string;
+            /** Usual */
+            usual: number;
+            /** Value */
+            value: number;
         };
         /**
          * FieldModel
@@ -1152,6 +1535,24 @@ export interface components {
             choice: number;
             /** Version */
             version: number;
+        };
+        /**
+         * FormatModel
+         * @description A format with its parameters and the number of movements in a block of it.
+         */
+        FormatModel: {
+            /** Kind */
+            kind: string;
+            /** Least */
+            least: number;
+            /** Most */
+            most: number;
+            /** Multiple */
+            multiple: number;
+            /** Name */
+            name: string;
+            /** Parameters */
+            parameters: components["schemas"]["ParameterModel"][];
         };
         /** HTTPValidationError */
         HTTPValidationError: {
@@ -1229,6 +1630,26 @@ export interface components {
             version: number;
         };
         /**
+         * MarkModel
+         * @description One stretch that was timed, in seconds.
+         */
+        MarkModel: {
+            /** Kind */
+            kind: string;
+            /**
+             * Movement
+             * @default
+             */
+            movement: string;
+            /**
+             * Planned
+             * @default 0
+             */
+            planned: number;
+            /** Took */
+            took: number;
+        };
+        /**
          * Me
          * @description Who is signed in, and the token that writes must carry.
          */
@@ -1242,6 +1663,18 @@ export interface components {
              * @enum {string}
              */
             role: "director" | "instructor";
+        };
+        /**
+         * MeasureModel
+         * @description What timing a cue of the real clock tells.
+         */
+        MeasureModel: {
+            /** Kind */
+            kind: string;
+            /** Movement */
+            movement: string;
+            /** Planned */
+            planned: number;
         };
         /**
          * MovementEdit
@@ -1408,20 +1841,14 @@ export interface components {
          * @description What the set-up page sends.
          */
         NewSeries: {
-            /**
-             * Closed
-             * @default []
-             */
-            closed: string[];
+            /** Closed */
+            closed?: string[];
             /** Heads */
             heads: number;
             /** Level */
             level: number;
-            /**
-             * Menus
-             * @default {}
-             */
-            menus: {
+            /** Menus */
+            menus?: {
                 [key: string]: string[];
             };
             /** Minutes */
@@ -1429,11 +1856,8 @@ export interface components {
             /** Name */
             name: string;
             room: components["schemas"]["RoomModel"];
-            /**
-             * Rules
-             * @default {}
-             */
-            rules: {
+            /** Rules */
+            rules?: {
                 [key: string]: components["schemas"]["RuleChange"];
             };
             /**
@@ -1445,12 +1869,26 @@ export interface components {
             weekdays: number[];
             /** Weeks */
             weeks: number;
+            wishes?: components["schemas"]["WishesModel"];
             /**
              * Yardstick
              * @default seconds
              * @enum {string}
              */
             yardstick: "seconds" | "reps" | "sets";
+        };
+        /**
+         * NewSession
+         * @description When a class is taught, and by whom.
+         */
+        NewSession: {
+            /** Instructor */
+            instructor?: number | null;
+            /**
+             * Starts At
+             * Format: date-time
+             */
+            starts_at: string;
         };
         /**
          * NewTemplate
@@ -1475,6 +1913,85 @@ export interface components {
             movement: string | null;
         };
         /**
+         * PaceModel
+         * @description The pace of an instructor with a group, as the real clock uses it.
+         */
+        PaceModel: {
+            /** Instructor */
+            instructor: string;
+            /** Kinds */
+            kinds: components["schemas"]["EstimateModel"][];
+            /** Movements */
+            movements: components["schemas"]["EstimateModel"][];
+        };
+        /**
+         * ParameterModel
+         * @description One parameter of a format.
+         */
+        ParameterModel: {
+            /** Choices */
+            choices: string[];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "number" | "choice" | "flag" | "list" | "text";
+            /** May Be Empty */
+            may_be_empty: boolean;
+            /** Name */
+            name: string;
+            /** Start */
+            start: number | string | boolean | number[] | null;
+            /** Words */
+            words: string;
+        };
+        /**
+         * PartModel
+         * @description The part of a series that is planned anew: a class, a week (from 0), or from a day on.
+         */
+        PartModel: {
+            /** Day */
+            day?: string | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "class" | "week" | "from";
+            /**
+             * Value
+             * @default 0
+             */
+            value: number;
+        };
+        /**
+         * PersonModel
+         * @description Somebody who teaches.
+         */
+        PersonModel: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Role */
+            role: string;
+        };
+        /**
+         * PinModel
+         * @description What the class of one day must be; ``week`` counts from 1.
+         */
+        PinModel: {
+            /** Focus */
+            focus?: string | null;
+            /** Format */
+            format?: string | null;
+            /** Kit */
+            kit?: string[] | null;
+            /** Week */
+            week: number;
+            /** Weekday */
+            weekday: number;
+        };
+        /**
          * PresetModel
          * @description A way of working to start from.
          */
@@ -1497,6 +2014,59 @@ export interface components {
             };
             /** Sentence */
             sentence: string;
+        };
+        /**
+         * ReasonModel
+         * @description A reason in a sentence, with its rule; "" where no rule says it.
+         */
+        ReasonModel: {
+            /** Rule */
+            rule: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * RecordModel
+         * @description What a session really was: minutes, effort from 0 to 10, people, and what was timed.
+         */
+        RecordModel: {
+            /** Effort */
+            effort?: number | null;
+            /** Heads */
+            heads?: number | null;
+            /** Marks */
+            marks?: components["schemas"]["MarkModel"][];
+            /** Minutes */
+            minutes: number;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /**
+         * RefillRequest
+         * @description Other movements for a class, or for some of its blocks only.
+         */
+        RefillRequest: {
+            /** Blocks */
+            blocks?: number[] | null;
+            /** Version */
+            version: number;
+        };
+        /**
+         * Reshape
+         * @description Closed days and the kit of the room, changed for a series that has classes.
+         */
+        Reshape: {
+            /** Closed */
+            closed: string[];
+            /** Kit */
+            kit: {
+                [key: string]: number;
+            };
+            /** Version */
+            version: number;
         };
         /**
          * RetireRequest
@@ -1529,22 +2099,30 @@ export interface components {
         RuleChange: {
             /** Mode */
             mode?: ("must" | "aim" | "off") | null;
-            /**
-             * Numbers
-             * @default {}
-             */
-            numbers: {
+            /** Numbers */
+            numbers?: {
                 [key: string]: number;
             };
-            /**
-             * Owned
-             * @default {}
-             */
-            owned: {
+            /** Owned */
+            owned?: {
                 [key: string]: number;
             };
             /** Weight */
             weight?: number | null;
+        };
+        /**
+         * RuleChangeModel
+         * @description A rule that is set otherwise.
+         */
+        RuleChangeModel: {
+            /** One */
+            one: string;
+            /** Other */
+            other: string;
+            /** Rule */
+            rule: string;
+            /** Title */
+            title: string;
         };
         /**
          * RuleLine
@@ -1601,9 +2179,12 @@ export interface components {
         };
         /**
          * RunRequest
-         * @description Begin to plan a series.
+         * @description Begin to plan a series or a part of it, or to repair it.
          */
         RunRequest: {
+            part?: components["schemas"]["PartModel"] | null;
+            /** Repair */
+            repair?: boolean | null;
             /**
              * Seed
              * @default 1
@@ -1641,11 +2222,29 @@ export interface components {
         };
         /**
          * SessionModel
-         * @description One teaching of a class.
+         * @description One teaching of a class, with its record where there is one.
          */
         SessionModel: {
+            /** Effort */
+            effort?: number | null;
+            /** Heads */
+            heads?: number | null;
+            /** Id */
+            id: number;
             /** Instructor */
             instructor: string | null;
+            /**
+             * Mine
+             * @default false
+             */
+            mine: boolean;
+            /** Minutes */
+            minutes?: number | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
             /** Room */
             room: string | null;
             /**
@@ -1656,11 +2255,13 @@ export interface components {
         };
         /**
          * ShortenRequest
-         * @description How many minutes a class is to be shorter.
+         * @description How many minutes a class is to be shorter, and in which order things go.
          */
         ShortenRequest: {
             /** Minutes */
             minutes: number;
+            /** Order */
+            order?: string[];
             /** Version */
             version: number;
         };
@@ -1675,6 +2276,30 @@ export interface components {
             reached: boolean;
             /** Seconds */
             seconds: number;
+        };
+        /**
+         * SideModel
+         * @description What one plan comes to.
+         */
+        SideModel: {
+            /** By Rule */
+            by_rule: {
+                [key: string]: number;
+            };
+            /** Classes */
+            classes: number;
+            /** Cost */
+            cost: number;
+            /** Minutes */
+            minutes: number;
+            /** Movements */
+            movements: number;
+            /** Musts */
+            musts: number;
+            /** Name */
+            name: string;
+            /** Training */
+            training: number;
         };
         /**
          * SignInRequest
@@ -1784,6 +2409,118 @@ export interface components {
             total: number;
         };
         /**
+         * WhatIf
+         * @description One change of the set-up to be planned beside a series; what is left out stays.
+         */
+        WhatIf: {
+            /** Heads */
+            heads?: number | null;
+            /** Label */
+            label: string;
+            /** Level */
+            level?: number | null;
+            /** Minutes */
+            minutes?: number | null;
+            /** Rules */
+            rules?: {
+                [key: string]: {
+                    [key: string]: unknown;
+                };
+            } | null;
+            /** Weekdays */
+            weekdays?: number[] | null;
+            /** Weeks */
+            weeks?: number | null;
+        };
+        /**
+         * WhatIfModel
+         * @description A what-if and how it came out. ``cost`` is None until it has a plan.
+         */
+        WhatIfModel: {
+            /**
+             * Bound
+             * @default 0
+             */
+            bound: number;
+            /** By Rule */
+            by_rule?: {
+                [key: string]: number;
+            };
+            /** Cost */
+            cost?: number | null;
+            /** Label */
+            label: string;
+            /** Run */
+            run: number;
+            /** State */
+            state: string;
+            /** Status */
+            status?: string | null;
+            /** Words */
+            words?: string[];
+        };
+        /**
+         * WhatIfs
+         * @description Several what-ifs at once.
+         */
+        WhatIfs: {
+            /** Changes */
+            changes: components["schemas"]["WhatIf"][];
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+        };
+        /**
+         * WhyMovementModel
+         * @description Why a movement stands where it does.
+         */
+        WhyMovementModel: {
+            /** Best Effects */
+            best_effects?: string[];
+            /** Best Instead */
+            best_instead: string | null;
+            /** Gives */
+            gives: string[];
+            /** Without */
+            without: components["schemas"]["ReasonModel"][];
+        };
+        /**
+         * WhyNotModel
+         * @description Why a movement does not stand in a class, and where it would do least harm.
+         */
+        WhyNotModel: {
+            /** Block */
+            block: number | null;
+            /** Cost Change */
+            cost_change: number;
+            /** Instead Of */
+            instead_of: string;
+            /** Musts Broken */
+            musts_broken: number;
+            /** Never */
+            never: components["schemas"]["ReasonModel"][];
+            /** Place */
+            place: number | null;
+            /** There */
+            there: components["schemas"]["ReasonModel"][];
+        };
+        /**
+         * WishesModel
+         * @description Movements that should or must not come, cautions of the group, and pinned days.
+         */
+        WishesModel: {
+            /** Cautions */
+            cautions?: string[];
+            /** Never */
+            never?: string[];
+            /** Pins */
+            pins?: components["schemas"]["PinModel"][];
+            /** Wanted */
+            wanted?: string[];
+        };
+        /**
          * Write
          * @description A write names the version that it was made against.
          */
@@ -1816,6 +2553,58 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+        };
+    };
+    get_comparison: {
+        parameters: {
+            query: {
+                one: string;
+                other: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparisonModel"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    formats: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormatModel"][];
                 };
             };
         };
@@ -2098,6 +2887,26 @@ export interface operations {
             };
         };
     };
+    list_people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonModel"][];
+                };
+            };
+        };
+    };
     list_rooms: {
         parameters: {
             query?: never;
@@ -2136,6 +2945,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RunModel"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    forget_run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    adopt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Created"];
                 };
             };
             /** @description Validation Error */
@@ -2499,6 +3368,74 @@ export interface operations {
             };
         };
     };
+    lock_block: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BlockLock"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_measures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": (components["schemas"]["MeasureModel"] | null)[];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     refill_class: {
         parameters: {
             query?: never;
@@ -2511,7 +3448,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Write"];
+                "application/json": components["schemas"]["RefillRequest"];
             };
         };
         responses: {
@@ -2522,6 +3459,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    add_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewSession"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Created"];
                 };
             };
             /** @description Validation Error */
@@ -2575,6 +3548,7 @@ export interface operations {
         parameters: {
             query: {
                 minutes: number;
+                order?: string[] | null;
             };
             header?: never;
             path: {
@@ -2713,6 +3687,142 @@ export interface operations {
             };
         };
     };
+    get_why_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReasonModel"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_why_movement: {
+        parameters: {
+            query: {
+                block: number;
+                place: number;
+            };
+            header?: never;
+            path: {
+                series_id: number;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhyMovementModel"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_why_not: {
+        parameters: {
+            query: {
+                movement: string;
+            };
+            header?: never;
+            path: {
+                series_id: number;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhyNotModel"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    change_days_and_kit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Reshape"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     get_series_document: {
         parameters: {
             query?: never;
@@ -2801,6 +3911,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FixModel"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_pace: {
+        parameters: {
+            query?: {
+                instructor?: number | null;
+            };
+            header?: never;
+            path: {
+                series_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaceModel"];
                 };
             };
             /** @description Validation Error */
@@ -2962,6 +4105,136 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Write"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    list_what_ifs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatIfModel"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    begin_what_ifs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WhatIfs"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Created"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    remove_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                session_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    record_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                session_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecordModel"];
             };
         };
         responses: {

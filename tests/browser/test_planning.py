@@ -1,0 +1,132 @@
+"""Planning in the interface beyond the first plan: parts, repair, what-ifs, reasons, wishes."""
+
+from __future__ import annotations
+
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+from selenium.webdriver.remote.webelement import WebElement
+from selenium.webdriver.support.ui import Select
+
+from grike.store import series
+from tests.browser.base import WithBrowser
+
+
+class Planning(WithBrowser):
+    def setUp(self) -> None:
+        super().setUp()
+        self.series_id = self.a_series()
+        self.sign_in()
+        self.board = f"/series/{self.series_id}"
+
+    def movements(self) -> dict[int, list[str]]:
+        with self.database.transaction() as connection:
+            plan = series.get(connection, self.series_id).plan
+        return {p.slot.index: p.design.movement_ids() for p in plan.classes}
+
+    def summary(self, words: str) -> WebElement:
+        path = f"//summary[contains(., '{words}')]"
+        found: list[WebElement] = self.wait.until(lambda d: d.find_elements(By.XPATH, path))
+        return found[0]
+
+    def test_one_week_is_planned_anew(self) -> None:
+        """Week 1 changes, week 2 stays, and undo brings week 1 back."""
+        before = self.movements()
+        self.go(self.board, "[data-slot]")
+        Select(self.see("select[aria-label='What to plan']")).select_by_value("week")
+        self.press("Plan again")
+        self.wait.until(lambda _: self.movements() != before)
+        after = self.movements()
+        self.assertEqual([after[n] for n in (3, 4, 5)], [before[n] for n in (3, 4, 5)])
+        self.see("[data-slot]")
+        self.press("Undo")
+        self.wait.until(lambda _: self.movements() == before)
+
+    def test_a_day_is_closed_and_the_rest_repaired(self) -> None:
+        """The class of the closed day goes; planning page, then the board with a class less."""
+        self.go(f"{self.board}/days", "h1")
+        field = self.see("input[type=date]")
+        self.driver.execute_script(
+            "const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set;"
+            "set.call(arguments[0], '2026-12-02');"
+            "arguments[0].dispatchEvent(new Event('input', {bubbles: true}));",
+            field,
+        )
+        self.press("Add")
+        self.press("Change and repair")
+        self.see("table [data-slot]")
+        self.assertEqual(len(self.movements()), 5)
+        self.see_text("No class")
+
+    def test_what_ifs_are_planned_compared_and_adopted(self) -> None:
+        """Two at once; one held against the series day by day; one made a series of its own."""
+        self.go(f"{self.board}/what-ifs", "fieldset")
+        boxes = self.all("fieldset input[type=checkbox]")
+        boxes[0].click()
+        boxes[2].click()
+        self.press("Plan 2")
+        self.wait.until(
+            lambda _: len(self.all("section")) == 0 and self.all("button[aria-pressed]")
+        )
+        self.wait.until(
+            lambda d: d.find_element(By.TAG_NAME, "body").text.count("Make it a series") == 2
+        )
+        self.press("Compare")
+        self.see("section[aria-label=Comparison] td")
+        self.see_text("Day by day")
+        self.assertEqual(self.axe(), [])
+        self.press("Make it a series")
+        self.press("Open it")
+        self.see("table [data-slot]")
+        self.see_text("No rise from week to week")
+
+    def test_why_this_and_why_not_that(self) -> None:
+        """The class tells its reasons, a movement its worth, an expected one why it is not in."""
+        self.go(f"{self.board}/classes/0", "[data-cue]")
+        self.summary("Why this class").click()
+        self.see_text("The focus is")
+        there = self.see("button[data-movement]").find_element(By.XPATH, ".").text.split("\n")[0]
+        self.see("[aria-label='Why not this movement']").send_keys(there)
+        self.see_text("not for work")
+        rows = self.driver.find_elements(
+            By.XPATH, "//h2[.='Work']/../following-sibling::div//button[@data-movement]"
+        )
+        rows[0].click()
+        self.summary("Why this?").click()
+        self.see_text("It gives:")
+        self.see_text("ithout it")
+        self.assertEqual(self.axe(), [])
+
+    def test_a_block_is_locked_and_another_filled(self) -> None:
+        """A locked block refuses; unlocked, it is filled with other movements by itself."""
+        self.go(f"{self.board}/classes/0", "[data-cue]")
+        lock = self.see("button[aria-label^='Lock block']")
+        number = (lock.get_attribute("aria-label") or "").rsplit(" ", 1)[1]
+        lock.click()
+        self.see(f"button[aria-label='Unlock block {number}']")
+        filler = f"button[aria-label='Other movements for block {number}']"
+        self.assertFalse(self.see(filler).is_enabled())
+        self.press(f"Unlock block {number}")
+        self.wait.until(lambda _: self.see(filler).is_enabled())
+        before = self.movements()[0]
+        self.see(filler).click()
+        self.wait.until(lambda _: self.movements()[0] != before)
+
+    def test_wishes_of_a_group(self) -> None:
+        """Spared jumps, a wanted movement by its name, a promised day; all can be taken back."""
+        self.go("/series/new", "[aria-label=Days]")
+        self.summary("This group and this series").click()
+        self.press("no jumps")
+        wanted = self.see("[aria-label='Wanted: add a movement']")
+        self.wait.until(lambda _: self.all("#wish-wanted option"))
+        wanted.send_keys("Squat")
+        self.see("[aria-label='Take Squat out of wanted']")
+        Select(self.see("[aria-label='Promised day']")).select_by_visible_text("Tuesday")
+        promise = Select(self.see("[aria-label='Promised focus, format or kit']"))
+        promise.select_by_visible_text("Core")
+        self.press("Promise it")
+        self.see_text("week 1 Tuesday: Core")
+        self.see_text("3 wishes")
+        self.assertEqual(self.axe(), [])
+        self.press("Take the promise of week 1 Tuesday back")
+        self.see("[aria-label='Take Squat out of wanted']").send_keys(Keys.ENTER)
+        self.see_text("1 wish)")

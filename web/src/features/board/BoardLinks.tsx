@@ -1,0 +1,25 @@
+import { Flex, Link } from '@chakra-ui/react';
+import { Link as RouterLink } from 'react-router';
+
+import { useIsDirector } from '~/features/signin';
+import type { Schemas } from '~/shared/http/client';
+
+/** What else can be done with a series. */
+export function BoardLinks({ board }: { board: Schemas['Board'] }) {
+  const director = useIsDirector();
+  const to = (path: string, words: string) => (
+    <Link asChild color="soft" textDecoration="underline">
+      <RouterLink to={`/series/${board.id}/${path}`}>{words}</RouterLink>
+    </Link>
+  );
+  return (
+    <Flex gap="3" fontSize="xs">
+      {to('what-ifs', 'What if')}
+      {director && to('days', 'Days and kit')}
+      {to('pace', 'Pace')}
+      <Link href={`/api/series/${board.id}/document`} download={`${board.name}.json`} color="soft" textDecoration="underline">
+        Export
+      </Link>
+    </Flex>
+  );
+}

@@ -1,0 +1,46 @@
+import { Button, Flex, NativeSelect } from '@chakra-ui/react';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+
+import { useStartRun } from './api';
+import type { Schemas } from '~/shared/http/client';
+import { Trouble } from '~/shared/ui/States';
+
+/** Plan the series, a week of it, or the rest from a week on; or repair it with least change. */
+export function PlanMenu({ board, week }: { board: Schemas['Board']; week: number | null }) {
+  const navigate = useNavigate();
+  const [chosen, setChosen] = useState('all');
+  const start = useStartRun(board.id, (run) => void navigate(`/series/${board.id}/runs/${run}`));
+  const shown = week ?? 0;
+  const first = board.classes.find((entry) => entry.week === shown);
+  const broken = board.findings.some((finding) => finding.mode === 'must');
+  const what = broken && chosen === 'all' ? 'repair' : chosen;
+  const begin = () => {
+    const version = board.version;
+    if (what === 'repair') start.mutate({ version, repair: true });
+    else if (what === 'week') start.mutate({ version, part: { kind: 'week', value: shown } });
+    else if (what === 'from' && first) start.mutate({ version, part: { kind: 'from', value: 0, day: first.date } });
+    else start.mutate({ version });
+  };
+  return (
+    <>
+      <Flex gap="1">
+        {board.classes.length > 0 && (
+          <NativeSelect.Root size="sm" w="56">
+            <NativeSelect.Field bg="panel" aria-label="What to plan" value={what} onChange={(event) => setChosen(event.target.value)}>
+              <option value="all">The whole series</option>
+              <option value="week">Week {shown + 1} only</option>
+              <option value="from">From week {shown + 1} on</option>
+              <option value="repair">Repair with least change</option>
+            </NativeSelect.Field>
+            <NativeSelect.Indicator />
+          </NativeSelect.Root>
+        )}
+        <Button size="sm" bg="action" color="onAction" loading={start.isPending} onClick={begin}>
+          {what === 'repair' ? 'Repair' : board.classes.length ? 'Plan again' : 'Plan'}
+        </Button>
+      </Flex>
+      {start.error && <Trouble error={start.error} />}
+    </>
+  );
+}

@@ -1,0 +1,92 @@
+import { Box, Button, chakra, Flex, Heading, IconButton, NativeSelect } from '@chakra-ui/react';
+import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
+
+import { type Block, moved, PURPOSES, replaced, startOf } from './document';
+import { EditItem } from './EditItem';
+import { Parameters } from './Parameters';
+import type { Schemas } from '~/shared/http/client';
+
+interface Props {
+  number: number;
+  block: Block;
+  forms: Schemas['FormatModel'][];
+  first: boolean;
+  last: boolean;
+  onBlock: (block: Block | null) => void;
+  onMove: (by: number) => void;
+}
+
+export function EditBlock({ number, block, forms, first, last, onBlock, onMove }: Props) {
+  const purpose = PURPOSES[block.purpose];
+  const form = forms.find((entry) => entry.kind === block.format.kind);
+  const items = block.items ?? [];
+  const set = (part: Partial<Block>) => onBlock({ ...block, ...part });
+  const choose = (kind: string) => {
+    const next = forms.find((entry) => entry.kind === kind);
+    if (next) set({ format: startOf(next) });
+  };
+  const name = `block ${number}`;
+  return (
+    <Box as="section" aria-label={`Block ${number}`} mb="3" p="3" bg="panel" border="1px solid" borderColor="line">
+      <Flex align="center" gap="3" mb="2">
+        <Heading as="h2" size="sm" w="28">
+          {number}. {purpose?.name ?? block.purpose}
+        </Heading>
+        <NativeSelect.Root size="xs" w="52">
+          <NativeSelect.Field aria-label={`Format of ${name}`} value={block.format.kind} onChange={(event) => choose(event.target.value)}>
+            {forms
+              .filter((entry) => purpose?.formats(entry.kind) ?? true)
+              .map((entry) => (
+                <option key={entry.kind} value={entry.kind}>
+                  {entry.name}
+                </option>
+              ))}
+          </NativeSelect.Field>
+          <NativeSelect.Indicator />
+        </NativeSelect.Root>
+        {block.purpose === 'work' && (
+          <chakra.label fontSize="xs" display="flex" gap="1" alignItems="center">
+            <input type="checkbox" checked={block.stations ?? false} onChange={(event) => set({ stations: event.target.checked })} /> Stations, kit is shared
+          </chakra.label>
+        )}
+        <Flex ml="auto">
+          <Tool label={`Move ${name} up`} icon={<ArrowUp />} disabled={first} onClick={() => onMove(-1)} />
+          <Tool label={`Move ${name} down`} icon={<ArrowDown />} disabled={last} onClick={() => onMove(1)} />
+          <Tool label={`Take ${name} out`} icon={<Trash2 />} onClick={() => onBlock(null)} />
+        </Flex>
+      </Flex>
+      {form && <Parameters form={form} values={block.format} onValues={(format) => set({ format })} />}
+      {items.map((item, place) => (
+        <EditItem
+          key={place}
+          label={`movement ${place + 1} of ${name}`}
+          item={item}
+          first={place === 0}
+          last={place === items.length - 1}
+          onItem={(next) => set({ items: replaced(items, place, next) })}
+          onMove={(by) => set({ items: moved(items, place, by) })}
+        />
+      ))}
+      {form && items.length < form.most && (
+        <Button size="xs" variant="outline" mt="1" onClick={() => set({ items: [...items, { movement: '' }] })}>
+          Add a movement
+        </Button>
+      )}
+    </Box>
+  );
+}
+
+interface ToolProps {
+  label: string;
+  icon: React.ReactNode;
+  disabled?: boolean;
+  onClick: () => void;
+}
+
+export function Tool({ label, icon, disabled = false, onClick }: ToolProps) {
+  return (
+    <IconButton size="xs" variant="ghost" aria-label={label} title={label} disabled={disabled} onClick={onClick}>
+      {icon}
+    </IconButton>
+  );
+}

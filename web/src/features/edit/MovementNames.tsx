@@ -1,0 +1,17 @@
+import { useMovements } from '~/shared/http/vocabulary';
+
+export const LIST_OF_MOVEMENTS = 'movement-names';
+
+/** The names that a movement's field offers while one types. */
+export function MovementNames() {
+  const movements = useMovements();
+  return (
+    <datalist id={LIST_OF_MOVEMENTS}>
+      {[...movements.values()]
+        .filter((movement) => !movement.retired)
+        .map((movement) => (
+          <option key={movement.id} value={movement.name} />
+        ))}
+    </datalist>
+  );
+}

@@ -1,0 +1,1 @@
+export { EditPage } from './EditPage';

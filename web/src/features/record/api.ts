@@ -1,0 +1,37 @@
+import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
+
+import { data, http, type Schemas } from '~/shared/http/client';
+
+export const peopleOptions = queryOptions({
+  queryKey: ['people'],
+  queryFn: () => data(http.GET('/api/people')),
+});
+
+export function paceOptions(series: number, instructor: number | null) {
+  return queryOptions({
+    queryKey: ['series', series, 'pace', instructor],
+    queryFn: () =>
+      data(http.GET('/api/series/{series_id}/pace', { params: { path: { series_id: series }, query: instructor ? { instructor } : {} } })),
+  });
+}
+
+/** Add a session of a class, take one out, or keep what one really was. */
+export function useSessionWrites(series: number, slot: number) {
+  const client = useQueryClient();
+  const onSettled = () => client.invalidateQueries({ queryKey: ['series', series] });
+  const add = useMutation({
+    mutationFn: (body: Schemas['NewSession']) =>
+      data(http.POST('/api/series/{series_id}/classes/{slot}/sessions', { params: { path: { series_id: series, slot } }, body })),
+    onSettled,
+  });
+  const remove = useMutation({
+    mutationFn: (session: number) => data(http.DELETE('/api/sessions/{session_id}', { params: { path: { session_id: session } } })),
+    onSettled,
+  });
+  const record = useMutation({
+    mutationFn: ({ session, body }: { session: number; body: Schemas['RecordModel'] }) =>
+      data(http.PUT('/api/sessions/{session_id}/record', { params: { path: { session_id: session } }, body })),
+    onSettled,
+  });
+  return { add, remove, record };
+}

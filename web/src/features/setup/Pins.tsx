@@ -1,0 +1,81 @@
+import { Button, Flex, Input, NativeSelect, Text } from '@chakra-ui/react';
+import { useState } from 'react';
+
+import type { NewSeries } from './api';
+import { type Pin, wishesOf, withPin } from './wishes';
+import type { Schemas } from '~/shared/http/client';
+import { DAYS } from '~/shared/format/time';
+
+interface Props {
+  draft: NewSeries;
+  catalogue: Schemas['Catalogue'];
+  onDraft: (draft: NewSeries) => void;
+}
+
+/** Days that are promised: a week and a day with its focus, format or kit. */
+export function Pins({ draft, catalogue, onDraft }: Props) {
+  const [week, setWeek] = useState(1);
+  const [day, setDay] = useState(draft.weekdays[0] ?? 0);
+  const [part, setPart] = useState('');
+  const formats = catalogue.formats.filter((format) => catalogue.planned_formats.includes(format.id));
+  const names = new Map([...catalogue.focuses, ...formats, ...catalogue.kit].map((entry) => [entry.id, entry.name]));
+  const add = () => {
+    const [kind, id] = part.split(':');
+    if (kind && id !== undefined) onDraft(withPin(draft, week, day, kind, id));
+    setPart('');
+  };
+  return (
+    <Flex gap="1" py="1" align="center" wrap="wrap" borderTop="1px solid" borderColor="line">
+      <Text w="24" fontWeight="600">
+        Promised
+      </Text>
+      <Text>week</Text>
+      <Input type="number" size="xs" w="14" bg="panel" aria-label="Promised week" min={1} max={draft.weeks} value={week} onChange={(event) => setWeek(event.target.valueAsNumber || 1)} />
+      <NativeSelect.Root size="xs" w="32">
+        <NativeSelect.Field bg="panel" aria-label="Promised day" value={day} onChange={(event) => setDay(Number(event.target.value))}>
+          {draft.weekdays.map((weekday) => (
+            <option key={weekday} value={weekday}>
+              {DAYS[weekday]}
+            </option>
+          ))}
+        </NativeSelect.Field>
+        <NativeSelect.Indicator />
+      </NativeSelect.Root>
+      <NativeSelect.Root size="xs" w="56">
+        <NativeSelect.Field bg="panel" aria-label="Promised focus, format or kit" value={part} onChange={(event) => setPart(event.target.value)}>
+          <option value="">Focus, format or kit</option>
+          {catalogue.focuses.map((entry) => (
+            <option key={entry.id} value={`focus:${entry.id}`}>
+              {entry.name}
+            </option>
+          ))}
+          {formats.map((entry) => (
+            <option key={entry.id} value={`format:${entry.id}`}>
+              {entry.name}
+            </option>
+          ))}
+          <option value="kit:">Body weight</option>
+          {catalogue.kit.map((entry) => (
+            <option key={entry.id} value={`kit:${entry.id}`}>
+              {entry.name}
+            </option>
+          ))}
+        </NativeSelect.Field>
+        <NativeSelect.Indicator />
+      </NativeSelect.Root>
+      <Button size="xs" variant="outline" disabled={!part} onClick={add}>
+        Promise it
+      </Button>
+      {wishesOf(draft).pins.map((pin) => (
+        <Button key={`${pin.week}-${pin.weekday}`} size="2xs" variant="subtle" aria-label={`Take the promise of week ${pin.week} ${DAYS[pin.weekday]} back`} onClick={() => onDraft(withPin(draft, pin.week, pin.weekday, 'none', ''))}>
+          week {pin.week} {DAYS[pin.weekday]}: {wordsOf(pin, names)} ×
+        </Button>
+      ))}
+    </Flex>
+  );
+}
+
+function wordsOf(pin: Pin, names: Map<string, string>): string {
+  const kit = pin.kit ? [pin.kit.map((id) => names.get(id) ?? id).join(' and ') || 'body weight'] : [];
+  return [pin.focus, pin.format].flatMap((id) => (id ? [names.get(id) ?? id] : [])).concat(kit).join(', ');
+}

@@ -1,0 +1,51 @@
+import { Box, Button, chakra, Flex, Text } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
+
+import type { NewSeries } from './api';
+import { MovementWishes } from './MovementWishes';
+import { Pins } from './Pins';
+import { wishesOf, withWishes } from './wishes';
+import { catalogueOptions } from '~/shared/http/vocabulary';
+
+interface Props {
+  draft: NewSeries;
+  error?: string | undefined;
+  onDraft: (draft: NewSeries) => void;
+}
+
+/** What the group must be spared, movements that should or must not come, and promised days. */
+export function WishFields({ draft, error, onDraft }: Props) {
+  const { data: catalogue } = useQuery(catalogueOptions);
+  const wishes = wishesOf(draft);
+  if (!catalogue) return null;
+  const toggle = (id: string) =>
+    onDraft(withWishes(draft, { cautions: wishes.cautions.includes(id) ? wishes.cautions.filter((other) => other !== id) : [...wishes.cautions, id] }));
+  const count = wishes.cautions.length + wishes.wanted.length + wishes.never.length + wishes.pins.length;
+  return (
+    <chakra.details mb="3" open={Boolean(error) || undefined}>
+      <Box as="summary" cursor="pointer" fontWeight="600">
+        This group and this series ({count ? `${count} ${count === 1 ? 'wish' : 'wishes'}` : 'nothing special'})
+      </Box>
+      <Flex role="group" aria-label="Cautions" gap="1" py="1" align="center" wrap="wrap">
+        <Text w="24" fontWeight="600">
+          Spare them
+        </Text>
+        {catalogue.cautions.map((caution) => {
+          const on = wishes.cautions.includes(caution.id);
+          return (
+            <Button key={caution.id} size="2xs" variant={on ? 'solid' : 'outline'} bg={on ? 'action' : 'panel'} color={on ? 'onAction' : 'ink'} aria-pressed={on} onClick={() => toggle(caution.id)}>
+              {caution.name}
+            </Button>
+          );
+        })}
+      </Flex>
+      <Text fontSize="xs" color="soft">
+        A caution keeps movements out of every class, warm-up and cool-down included. It takes no medical decision; whoever knows the person does.
+      </Text>
+      <MovementWishes label="Wanted" ids={wishes.wanted} onIds={(wanted) => onDraft(withWishes(draft, { wanted }))} />
+      <MovementWishes label="Never" ids={wishes.never} onIds={(never) => onDraft(withWishes(draft, { never }))} />
+      <Pins draft={draft} catalogue={catalogue} onDraft={onDraft} />
+      {error && <Text color="rowanInk">{error}</Text>}
+    </chakra.details>
+  );
+}

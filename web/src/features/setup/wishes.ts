@@ -1,0 +1,46 @@
+import type { NewSeries } from './api';
+import type { Schemas } from '~/shared/http/client';
+
+type Wishes = Required<Schemas['WishesModel']>;
+export type Pin = Schemas['PinModel'];
+
+export function wishesOf(draft: NewSeries): Wishes {
+  return { wanted: [], never: [], cautions: [], pins: [], ...draft.wishes };
+}
+
+export function withWishes(draft: NewSeries, part: Partial<Wishes>): NewSeries {
+  return { ...draft, wishes: { ...wishesOf(draft), ...part } };
+}
+
+/** Promise a day its focus, format or kit beside what it has already; "none" takes all back. */
+export function withPin(draft: NewSeries, week: number, weekday: number, kind: string, id: string): NewSeries {
+  const pins = wishesOf(draft).pins;
+  const now = pins.find((pin) => pin.week === week && pin.weekday === weekday) ?? { week, weekday };
+  const others = pins.filter((pin) => pin !== now);
+  if (kind === 'none') return withWishes(draft, { pins: others });
+  const part = kind === 'kit' ? { kit: id ? [...new Set([...(now.kit ?? []), id])] : [] } : { [kind]: id };
+  return withWishes(draft, { pins: [...others, { ...now, ...part }] });
+}
+
+/** The focuses from which a day chooses; empty: any. */
+export function menuOf(draft: NewSeries, day: number): string[] {
+  return draft.menus?.[String(day)] ?? [];
+}
+
+export function withMenu(draft: NewSeries, day: number, menu: string[]): NewSeries {
+  const kept = Object.entries(draft.menus ?? {}).filter(([key]) => key !== String(day));
+  return { ...draft, menus: Object.fromEntries(menu.length ? [...kept, [String(day), menu]] : kept) };
+}
+
+/** The families and muscles that are kept for a day. */
+export function ownedBy(draft: NewSeries, day: number): string[] {
+  return Object.entries(draft.rules?.D6?.owned ?? {}).flatMap(([key, owner]) => (owner === day ? [key] : []));
+}
+
+/** Keep a family or muscle for a day; null keeps it for none. */
+export function withOwned(draft: NewSeries, key: string, day: number | null): NewSeries {
+  const line = draft.rules?.D6 ?? { numbers: {}, owned: {} };
+  const kept = Object.entries(line.owned ?? {}).filter(([other]) => other !== key);
+  const owned = Object.fromEntries(day === null ? kept : [...kept, [key, day]]);
+  return { ...draft, rules: { ...draft.rules, D6: { ...line, owned } } };
+}

@@ -1,0 +1,1 @@
+export { WhatIfPage } from './WhatIfPage';
