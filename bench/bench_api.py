@@ -11,11 +11,11 @@ from collections.abc import Callable
 from pathlib import Path
 
 from fastapi.testclient import TestClient
-from scripts import database, demo, processes
-from scripts.paths import DIST
 
 from grike.api.app import create_app
 from grike.api.state import Config
+from scripts import database, demo, processes
+from scripts.paths import DIST
 
 READ_MS, WRITE_MS, ENTRY_KB = 15.0, 30.0, 200.0
 

@@ -16,6 +16,7 @@ from grike.core.item import Item
 from grike.core.plain import hints_of, required
 from grike.core.rules import CATALOGUE, Rule
 from grike.core.sheet import Mode
+from grike.core.wishes import Wishes
 from scripts.paths import ROOT
 
 SCHEMAS = ROOT / "src" / "grike" / "data" / "schemas"
@@ -132,6 +133,8 @@ def texts() -> dict[Path, str]:
         schema = json.loads(path.read_text(encoding="utf-8"))
         if "$defs" in schema:
             schema["$defs"] |= definitions()
+        if "series" in schema["properties"]:
+            schema["properties"]["series"]["properties"]["wishes"] = _object(Wishes)
         if "rules" in schema["properties"]:
             schema["properties"]["rules"] = _rules()
         _with_all_focuses(schema)

@@ -12,6 +12,7 @@ from pathlib import Path
 from selenium import webdriver
 from selenium.webdriver.chrome.service import Service
 from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.support.ui import WebDriverWait
 
 from scripts import database, demo, install, serve
@@ -115,9 +116,43 @@ def walk(camera: Photographer) -> None:
     camera.take("movement-edit")
     camera.go(f"{board}/classes/5/sheet", "article")
     camera.take("run-sheet")
+    more(camera, board)
     camera.go("/series/new", "form")
     camera.see("[aria-label=Days]")
     camera.take("set-up")
+
+
+def more(camera: Photographer, board: str) -> None:
+    """Take the pictures of what is done with a planned series."""
+    driver = camera.driver
+    camera.go(f"{board}/classes/5/edit", "section[aria-label='Block 3']")
+    camera.take("class-edit")
+    camera.go(f"{board}/classes/5", "[data-cue]")
+    driver.find_element(By.XPATH, "//summary[contains(., 'Why this class')]").click()
+    driver.find_element(By.CSS_SELECTOR, "[aria-label='Why not this movement']").send_keys("Squat")
+    camera.see("[role=status] ul li")
+    camera.take("class-why")
+    camera.go(f"{board}/classes/5/teach", "h1")
+    camera.wait.until(lambda d: d.find_elements(By.XPATH, "//button[.='Begin']"))
+    camera.press("Begin")
+    camera.see("[aria-label='What comes next']")
+    for _ in range(10):
+        driver.find_element(By.TAG_NAME, "body").send_keys(Keys.ARROW_RIGHT)
+    camera.take("teach")
+    driver.execute_script("localStorage.clear()")
+    camera.go(f"{board}/pace", "tbody tr")
+    camera.take("pace")
+    camera.go(f"{board}/what-ifs", "fieldset")
+    if not driver.find_elements(By.XPATH, "//button[.='Compare']"):
+        for place in (0, 2, 3):
+            driver.find_elements(By.CSS_SELECTOR, "fieldset input")[place].click()
+        camera.press("Plan 3")
+    WebDriverWait(driver, 180).until(
+        lambda d: len(d.find_elements(By.XPATH, "//button[.='Make it a series']")) >= 3
+    )
+    camera.press("Compare")
+    camera.see("section[aria-label=Comparison] td")
+    camera.take("what-ifs")
 
 
 def shots() -> int:

@@ -1,0 +1,97 @@
+"""Two ways to a series without a planner: rotation by hand rules, and the best of random fillings.
+
+Both know what a person knows without arithmetic: the next focus, format and kit in turn, movements
+that fit the focus and did not come lately. Nothing is weighed.
+"""
+
+from __future__ import annotations
+
+import random
+from collections.abc import Callable
+from dataclasses import replace
+from itertools import cycle, islice
+
+from grike.core.focus import Focus, on_focus
+from grike.core.movement import Movement
+from grike.core.planner import Problem, Settings
+from grike.core.planner.assembly import assembled
+from grike.core.planner.cells import themes
+from grike.core.planner.skeleton import Cell
+from grike.core.planner.variants import slots_for, stretch_of, suits, variants
+from grike.core.rules import Facts, broken_musts, cost_by_rule, findings
+from grike.core.series import PlannedClass, SeriesPlan
+
+ROTATION = (Focus.LOWER, Focus.UPPER, Focus.CORE, Focus.WHOLE)
+Pick = Callable[[list[Movement]], list[Movement]]
+
+
+def judged(plan: SeriesPlan, problem: Problem) -> tuple[int, int]:
+    """Return (musts broken, cost) by the same checks as any plan."""
+    found = findings(Facts(plan, problem.library))
+    return len(broken_musts(found)), sum(cost_by_rule(found).values())
+
+
+def _filled(problem: Problem, cells: list[Cell], pick: Pick) -> SeriesPlan:
+    gap = problem.plan.sheet["D4"].whole("gap")
+    classes: list[PlannedClass] = []
+    for cell in cells:
+        recent = {i for planned in classes[-gap:] for i in planned.design.movement_ids()}
+        pool = [m for m in cell.theme.movements if suits(cell.variant, m)]
+        fresh = [m for m in pool if m.id not in recent]
+        ordered = pick([m for m in fresh if on_focus(m, cell.focus)]) + pick(fresh) + pick(pool)
+        chosen: list[Movement] = []
+        free = cell.variant.slots
+        for movement in ordered:
+            size = slots_for(cell.variant, movement)
+            if movement not in chosen and size <= free:
+                chosen.append(movement)
+                free -= size
+        known = frozenset(i for planned in classes for i in planned.design.movement_ids())
+        classes.append(assembled(problem, Settings(), cell, chosen, known, 1))
+    return replace(problem.plan, classes=tuple(classes))
+
+
+def by_rotation(problem: Problem) -> SeriesPlan:
+    """Return a series in which focus, format and kit go round, movements in library order."""
+    shape = problem.plan.shape
+    kits = themes(shape, problem.library)
+    by_kind: dict[str, list[object]] = {}
+    for variant in variants(shape.minutes * 60, stretch_of(problem.plan.sheet)):
+        by_kind.setdefault(variant.kind, []).append(variant)
+    middles = [own[len(own) // 2] for own in by_kind.values()]
+    count = len(problem.slots)
+    turns = zip(
+        problem.slots,
+        islice(cycle(ROTATION), count),
+        islice(cycle(middles), count),
+        islice(cycle(kits), count),
+        strict=True,
+    )
+    cells = [Cell(slot, focus, variant, kit) for slot, focus, variant, kit in turns]  # type: ignore[arg-type]
+    offset = iter(range(10**6))
+
+    def in_turn(movements: list[Movement]) -> list[Movement]:
+        start = next(offset) * 5 % max(1, len(movements))
+        return movements[start:] + movements[:start]
+
+    return _filled(problem, cells, in_turn)
+
+
+def best_of_random(problem: Problem, draws: int, seed: int = 1) -> tuple[int, int]:
+    """Return the least (musts broken, cost) of so many random fillings."""
+    rng = random.Random(seed)
+    shape = problem.plan.shape
+    kits = themes(shape, problem.library)
+    options = variants(shape.minutes * 60, stretch_of(problem.plan.sheet))
+
+    def shuffled(movements: list[Movement]) -> list[Movement]:
+        return rng.sample(movements, len(movements))
+
+    best = (10**6, 10**9)
+    for _ in range(draws):
+        cells = [
+            Cell(slot, rng.choice(ROTATION), rng.choice(options), rng.choice(kits))
+            for slot in problem.slots
+        ]
+        best = min(best, judged(_filled(problem, cells, shuffled), problem))
+    return best
