@@ -8,8 +8,10 @@ import shutil
 import subprocess
 import sys
 import tempfile
+import time
 import unittest
 from pathlib import Path
+from typing import Any
 
 from scripts import database, install
 from scripts.paths import ROOT
@@ -22,6 +24,7 @@ HALVES = (
 )
 ALL = ("architecture", "scripts", "core", "exchange", "cluster", "store", "api", "browser")
 NEED_DATABASE = frozenset({"store", "api", "browser"})
+SLOWEST = 40
 BROWSER = {"chromium": "chromium", "chromedriver": "chromium-driver"}
 
 
@@ -29,6 +32,28 @@ def _memory_folder() -> Path:
     """Return a folder in memory where there is one: a test database is thrown away anyway."""
     parent = "/dev/shm" if os.access("/dev/shm", os.W_OK) else None
     return Path(tempfile.mkdtemp(prefix="grike-test-", dir=parent))
+
+
+class _Timed(unittest.TextTestResult):
+    """Remember how long each test took, so that a slow run says what to look at."""
+
+    def __init__(self, *given: Any, **named: Any) -> None:
+        super().__init__(*given, **named)
+        self.seconds: dict[str, float] = {}
+
+    def startTest(self, test: unittest.TestCase) -> None:  # noqa: N802  unittest's own name
+        super().startTest(test)
+        self.seconds[test.id()] = time.monotonic()
+
+    def stopTest(self, test: unittest.TestCase) -> None:  # noqa: N802  unittest's own name
+        super().stopTest(test)
+        self.seconds[test.id()] = time.monotonic() - self.seconds[test.id()]
+
+
+def _slowest(result: unittest.TestResult) -> str:
+    seconds = result.seconds if isinstance(result, _Timed) else {}
+    ranked = sorted(seconds, key=lambda name: -seconds[name])[:SLOWEST]
+    return "\n".join(f"{seconds[name]:6.1f} s  {name}" for name in ranked)
 
 
 def _suite(names: list[str]) -> unittest.TestSuite:
@@ -88,8 +113,9 @@ def test(arguments: list[str]) -> int:
             server = database.start(folder, name="test-database")
             os.environ["GRIKE_TEST_DATABASE_URL"] = server.url()
             os.environ["GRIKE_TEST_SOCKET"] = server.socket
-        runner = unittest.TextTestRunner(verbosity=1, stream=sys.stderr)
+        runner = unittest.TextTestRunner(verbosity=1, stream=sys.stderr, resultclass=_Timed)
         result = runner.run(_suite(names))
+        print(_slowest(result), file=sys.stderr)
     finally:
         if folder is not None:
             stop("test-database", 20)
