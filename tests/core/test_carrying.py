@@ -5,6 +5,7 @@ from __future__ import annotations
 import unittest
 from dataclasses import replace
 from functools import lru_cache
+from typing import Any
 
 from grike.core.format import StraightSets
 from grike.core.item import Item, Level
@@ -13,6 +14,8 @@ from grike.core.movement import Dose, Movement
 from grike.core.planner import PlanResult, Problem, plan
 from grike.core.planner.carrying import LOADABLE, levers
 from grike.core.planner.variants import Variant
+from grike.core.planner.variants.counts import StraightVariant
+from grike.core.planner.variants.rounds import CircuitVariant
 from grike.core.progression import Asked, asked, progressed
 from grike.core.rules import Facts, broken_musts, findings
 from grike.core.rules.steps import is_lighter
@@ -30,14 +33,14 @@ def carried_series() -> PlanResult:
 
 
 class Levers(unittest.TestCase):
-    def asked_of(self, variant: Variant, movement: Movement, item: Item) -> Asked:
+    def asked_of(self, variant: Variant[Any], movement: Movement, item: Item) -> Asked:
         design = a_class(work(variant.format, item))
         facts = Facts(a_plan(design), a_library(movement))
         found = asked(design, facts.classes[0].work_bouts)
         assert found is not None
         return found
 
-    def names(self, variant: Variant, movement: Movement) -> list[str]:
+    def names(self, variant: Variant[Any], movement: Movement) -> list[str]:
         base = next(iter(levers(variant, movement, None)))
         then = self.asked_of(variant, movement, base)
         out: list[str] = []
@@ -55,24 +58,24 @@ class Levers(unittest.TestCase):
     def test_counted_reps_first(self) -> None:
         """Reps, then the harder option, then load, each alone before it comes with more reps."""
         bell = a_movement("m", kit=(Kit.KETTLEBELL,), dose=Dose((5, 20), (20, 60)))
-        found = self.names(Variant(StraightSets(3, 30, 45, reps=10), 1, 6, 3), bell)
+        found = self.names(StraightVariant(StraightSets(3, 30, 45, reps=10), 1, 6), bell)
         self.assertEqual(found, ["", "reps", "level", "reps+level", "load_step", "reps+load_step"])
 
     def test_timed_seconds_first(self) -> None:
         """In a circuit five seconds more; without kit there is no load to add."""
-        found = self.names(Variant(circuit(3, 40, 20), 1, 6, 3), a_movement("m"))
+        found = self.names(CircuitVariant(circuit(3, 40, 20), 1, 6), a_movement("m"))
         self.assertEqual(found, ["", "seconds", "level", "seconds+level"])
 
     def test_no_more_reps_than_the_dose_allows(self) -> None:
         """At the top of its range the harder option is next."""
         top = a_movement("m", dose=Dose((5, 11), (20, 60)))
-        found = self.names(Variant(StraightSets(3, 30, 45, reps=10), 1, 6, 3), top)
+        found = self.names(StraightVariant(StraightSets(3, 30, 45, reps=10), 1, 6), top)
         self.assertEqual(found, ["", "level"])
 
     def test_without_any_lever(self) -> None:
         """No harder option, no kit, no room in the dose: only as it was, which is no progress."""
         stuck = a_movement("m", harder=None, dose=Dose((5, 10), (20, 60)))
-        found = self.names(Variant(StraightSets(3, 30, 45, reps=10), 1, 6, 3), stuck)
+        found = self.names(StraightVariant(StraightSets(3, 30, 45, reps=10), 1, 6), stuck)
         self.assertEqual(found, [""])
 
     def test_what_can_be_loaded(self) -> None:

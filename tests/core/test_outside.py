@@ -17,7 +17,7 @@ from grike.core.planner.cells import Theme
 from grike.core.planner.linear import Limits, Outcome
 from grike.core.planner.selection import all_rows, build, chosen_movements, scope_of
 from grike.core.planner.skeleton import Cell
-from grike.core.planner.variants import Variant
+from grike.core.planner.variants.rounds import CircuitVariant
 from grike.core.rules import Facts, cost_by_rule, default_sheet, findings
 from grike.core.rules.base import Key, Row
 from grike.core.rules.scope import Group, Scope, WeekSteps
@@ -42,7 +42,7 @@ def sheet_with(*rules: str) -> RuleSheet:
 
 def scope_for(library: Library, slots: int, sheet: RuleSheet, focus: Focus) -> Scope:
     """Return the scope of one circuit class of three rounds."""
-    variant = Variant(circuit(3), 1, slots, 3)
+    variant = CircuitVariant(circuit(3), 1, slots)
     shape = a_shape((0,))
     theme = Theme(frozenset(), tuple(library))
     cell = Cell(shape.slots()[0], focus, variant, theme)

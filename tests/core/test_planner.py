@@ -5,7 +5,6 @@ from __future__ import annotations
 import datetime as dt
 import json
 import unittest
-from collections import Counter
 from dataclasses import replace
 from functools import lru_cache
 from pathlib import Path
@@ -19,7 +18,7 @@ from grike.core.planner import PlanResult, Problem, Progress, Settings, Status, 
 from grike.core.planner.alternatives import alternatives, class_at
 from grike.core.planner.readiness import set_up_problems
 from grike.core.planner.refill import refill, variant_of
-from grike.core.planner.variants import frame_seconds, variants
+from grike.core.planner.variants import PLANNED_KINDS, frame_seconds, variants
 from grike.core.rules import Facts, broken_musts, cost_by_rule, default_sheet, findings
 from grike.core.series import SeriesPlan
 from grike.core.sheet import Mode
@@ -264,10 +263,12 @@ class Editing(unittest.TestCase):
 
 class Variants(unittest.TestCase):
     def test_lengths_have_variants_in_every_format(self) -> None:
-        """From 30 to 75 minutes all three formats are offered."""
+        """A class of 45 minutes can be in all formats but one, whose rounds are too short."""
         for minutes in (30, 45, 60, 75):
-            kinds = Counter(variant.kind for variant in variants(minutes * 60))
-            self.assertEqual(set(kinds), {"timed-circuit", "superset", "straight-sets"}, minutes)
+            kinds = {variant.kind for variant in variants(minutes * 60)}
+            self.assertLessEqual({"timed-circuit", "superset", "straight-sets"}, kinds, minutes)
+        missing = set(PLANNED_KINDS) - {variant.kind for variant in variants(2700)}
+        self.assertEqual(missing, {"three-pace"})
 
     def test_variants_fit_their_slot(self) -> None:
         """Work, rest, breathers and reserve lie inside what the frame leaves."""
@@ -275,7 +276,7 @@ class Variants(unittest.TestCase):
             shortest, longest = frame_seconds(minutes * 60)
             for variant in variants(minutes * 60):
                 self.assertTrue(shortest <= variant.main_seconds() <= longest)
-                self.assertEqual(variant.block_slots % 2, 0)
+                self.assertTrue(variant.block_slots % 2 == 0 or not variant.doubles)
 
     def test_off_rules_are_not_enforced(self) -> None:
         """With variety off nothing keeps formats apart, and the plan still comes."""

@@ -17,6 +17,7 @@ from grike.core.errors import InvalidInput
 from grike.core.kit import Kit, Room
 from grike.core.movement import Library
 from grike.core.planner import PlanResult, Problem, Progress, Settings, Status, plan
+from grike.core.planner.grounds import Grounds
 from grike.core.planner.improve import judge, neighbourhoods
 from grike.core.planner.linear import Limits, Outcome
 from grike.core.planner.pool import pool_report
@@ -160,7 +161,7 @@ class AgainstOtherSolvers(unittest.TestCase):
                 sheet = sheet.with_line(rule, mode=Mode.OFF)
         problem = Problem(replace(request, sheet=sheet), LIBRARY)
         run = Run(problem, Settings(), AfterSomeCalls(10**6), 1, pool_report(problem))
-        cells = skeleton(SkeletonTask(problem, {}), Limits(2.0, 60.0, 1)).cells
+        cells = skeleton(SkeletonTask(problem, {}, Grounds(problem)), Limits(2.0, 60.0, 1)).cells
         task = week_task(run, 0, cells, 0)
         ours = build(task.rows).solve(Limits(20.0, 120.0, 1))
         self.assertIs(ours.outcome, Outcome.FOUND)

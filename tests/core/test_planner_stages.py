@@ -6,28 +6,43 @@ import unittest
 from dataclasses import replace
 from fractions import Fraction
 from itertools import combinations, pairwise, permutations
+from typing import Any
 
 from grike.core.anatomy import Muscle
 from grike.core.clock import class_clock
 from grike.core.design import Block, Purpose
 from grike.core.focus import Focus
-from grike.core.format import TimedCircuit
+from grike.core.format import (
+    NoRestCircuit,
+    OnTheMinute,
+    RepList,
+    StrengthPulse,
+    ThreePace,
+    TimedCircuit,
+)
 from grike.core.kit import Kit, Room
-from grike.core.movement import Joint, Library, Movement, Pace, Position, Sides
+from grike.core.movement import Dose, Joint, Library, Movement, Pace, Position, Role, Sides
 from grike.core.planner import Problem
 from grike.core.planner.cells import Theme, largest_class, pool, themes
+from grike.core.planner.grounds import Grounds, training_guess
 from grike.core.planner.linear import Limits, Outcome, RowModel, colliding_rules
 from grike.core.planner.ordering import (
     TIRED_FIRST,
     first_cost,
-    into_blocks,
     ordered,
     step_cost,
 )
 from grike.core.planner.pool import pool_report
 from grike.core.planner.selection import build
-from grike.core.planner.skeleton import HEART, SkeletonTask, skeleton, training_guess
-from grike.core.planner.variants import Variant, frame_seconds, item_for, slots_for, variants
+from grike.core.planner.skeleton import HEART, SkeletonTask, skeleton
+from grike.core.planner.variants import (
+    PLANNED_KINDS,
+    Variant,
+    frame_seconds,
+    variant_for,
+    variants,
+    variants_of,
+)
 from grike.core.planner.volume_bounds import volume_bounds
 from grike.core.rules import Facts, default_sheet
 from grike.core.rules.base import Row
@@ -35,7 +50,8 @@ from grike.core.rules.days import too_close
 from grike.core.rules.order import demanding
 from grike.core.rules.steps import factor_band, is_lighter
 from grike.core.sheet import Mode
-from grike.core.volume import Yardstick
+from grike.core.volume import Yardstick, class_volume
+from grike.core.wishes import Pin, Wishes
 from grike.exchange.library import shipped_library
 from tests.builders import BARE, a_class, a_library, a_movement, a_plan, a_shape, circuit, work
 
@@ -44,36 +60,146 @@ LIMITS = Limits(5.0, 60.0, 1)
 
 
 class VariantsAndTheClock(unittest.TestCase):
-    """What a variant says of its seconds is what the class clock counts."""
+    """What a variant says of its seconds and sets is what the class clock and the volume count."""
 
-    def nominal(self, variant: Variant, movement: Movement) -> int:
-        movements = [
-            replace(movement, id=f"{movement.id}-{n}")
-            for n in range(variant.blocks * variant.block_slots // slots_for(variant, movement))
+    @staticmethod
+    def some(variant: Variant[Any], *, one_sided: bool) -> list[Movement]:
+        """Return movements of the library that fill a variant, its parts and sides considered."""
+        able = [m for m in LIBRARY.of_role(Role.WORK) if variant.suits(m)]
+        able.sort(key=lambda m: (m.one_sided is not one_sided, m.id))
+        out: list[Movement] = []
+        for part in variant.parts():
+            out += [m for m in able if part.plays(m)][: part.least]
+        rest = [
+            m
+            for m in able
+            if m not in out and not any(p.plays(m) and p.least for p in variant.parts())
         ]
-        size = len(movements) // variant.blocks
+        room = {part.name: part.most for part in variant.parts()}
+        for movement in rest:
+            free = variant.slots - sum(map(variant.slots_for, out))
+            mine = [part.name for part in variant.parts() if part.plays(movement)]
+            if variant.slots_for(movement) <= free and all(room[name] > 0 for name in mine):
+                out.append(movement)
+                for name in mine:
+                    room[name] -= 1
+        return out
+
+    def check(self, variant: Variant[Any], movements: list[Movement]) -> None:
+        groups = variant.in_blocks(movements)
+        self.assertEqual(len(groups), variant.blocks, variant)
+        for group in groups:
+            self.assertEqual(sum(map(variant.slots_for, group)), variant.block_slots, variant)
         blocks = [
-            Block(Purpose.WORK, variant.format, tuple(item_for(variant, m) for m in part))
-            for part in (movements[n : n + size] for n in range(0, len(movements), size))
+            Block(Purpose.WORK, variant.format, tuple(map(variant.item_for, g))) for g in groups
         ]
         design = a_class(*blocks)
-        return class_clock(design, Library(movements, "test")).nominal_seconds
+        worked = sum(map(variant.seconds_of, movements))
+        volume = class_volume(design, LIBRARY)
+        self.assertEqual(volume.total.seconds, worked, variant)
+        self.assertEqual(12 * volume.total.sets, sum(map(variant.sets_of, movements)), variant)
+        nominal = class_clock(design, LIBRARY).nominal_seconds
+        if isinstance(variant.format, OnTheMinute):
+            self.assertEqual(nominal, 60 * variant.blocks * variant.format.minutes)
+        else:
+            self.assertEqual(nominal, worked + variant.rest_seconds(), variant)
+        if not variant.counted:
+            self.assertEqual(worked, variant.work_seconds(), variant)
 
-    def test_two_sided_movements(self) -> None:
-        """Work and rests of every variant of 30 to 75 minutes, to the second."""
-        plain = a_movement("plain", seconds_per_rep=3.0)
+    def test_every_variant(self) -> None:
+        """All variants of 30 to 75 minutes, with one-sided movements first and last."""
+        seen: set[str] = set()
         for minutes in (30, 45, 60, 75):
             for variant in variants(minutes * 60):
-                expected = variant.work_seconds() + variant.rest_seconds()
-                self.assertEqual(self.nominal(variant, plain), expected, variant)
+                for one_sided in (False, True):
+                    movements = self.some(variant, one_sided=one_sided)
+                    if sum(map(variant.slots_for, movements)) == variant.slots:
+                        self.check(variant, movements)
+                        seen.add(variant.kind)
+        self.assertEqual(seen, set(PLANNED_KINDS))
 
     def test_one_sided_movements_fill_two_slots_of_a_circuit(self) -> None:
         """Left and right take the place of two movements, so the length stays."""
         one = a_movement("one", sides=Sides.ONE)
         for variant in variants(2700):
+            self.assertEqual(variant.slots_for(one), 2 if variant.doubles else 1)
             if isinstance(variant.format, TimedCircuit):
-                expected = variant.work_seconds() + variant.rest_seconds()
-                self.assertEqual(self.nominal(variant, one), expected, variant)
+                both = 2 * variant.sets * variant.format.work_seconds
+                self.assertEqual(variant.seconds_of(one), both)
+
+    def test_what_a_format_asks_of_its_movements(self) -> None:
+        """No hold is hurried, no slow rep goes to music, a list of many is for what is done so."""
+        hold = a_movement("hold", pace=Pace.STILL)
+        slow = a_movement("slow", seconds_per_rep=3.5)
+        few = a_movement("few", dose=Dose((5, 8), (20, 40)))
+        floor = a_movement("floor", position=Position.SUPINE, seconds_per_rep=1.5)
+        quick = a_movement("quick", seconds_per_rep=1.5)
+        refused = {
+            "intervals-20-10": {"hold", "slow"},
+            "rep-list": {"hold", "slow", "few"},
+            "ladder": {"hold", "few"},
+            "add-on": {"hold", "slow", "few", "floor"},
+            "strength-pulse": {"hold"},
+            "straight-sets": set(),
+            "timed-circuit": set(),
+        }
+        for variant in variants(2700):
+            if variant.kind in refused:
+                out = {m.id for m in (hold, slow, few, floor, quick) if not variant.suits(m)}
+                self.assertEqual(out - {"few"}, refused[variant.kind] - {"few"}, variant)
+                self.assertTrue(refused[variant.kind] - out <= {"few"}, variant)
+
+    def test_minutes_leave_a_rest(self) -> None:
+        """What stands on the minute is over after 40 s, both sides together."""
+        for variant in variants(2700):
+            if isinstance(variant.format, OnTheMinute):
+                for movement in LIBRARY.of_role(Role.WORK):
+                    if variant.suits(movement):
+                        self.assertLessEqual(variant.seconds_of(movement), 40 * variant.sets)
+
+    def test_circuits_without_rest_spare_each_joint_every_other_time(self) -> None:
+        """Knees go to the first and third circuit, wrists to the second and fourth."""
+        variant = variant_for(NoRestCircuit(30, 3), 4, 2)
+        assert variant is not None
+        knees = [a_movement(f"k{n}", joints={Joint.KNEE: 1}) for n in range(3)]
+        wrists = [a_movement(f"w{n}", joints={Joint.WRIST: 2}) for n in range(3)]
+        free = [a_movement(f"f{n}") for n in range(2)]
+        ids = ["".join(m.id[0] for m in g) for g in variant.in_blocks([*wrists, *free, *knees])]
+        self.assertEqual(ids, ["kk", "ww", "kf", "wf"])
+        self.assertFalse(variant.suits(a_movement(joints={Joint.KNEE: 1, Joint.WRIST: 1})))
+
+    def test_longest_and_shortest_share_a_block(self) -> None:
+        """Rep lists are dealt out so that their blocks take about as long: 120 + 40, 100 + 60."""
+        variant = variant_for(RepList(40), 2, 2)
+        assert variant is not None
+        paces = {"a": 3.0, "b": 1.0, "c": 2.5, "d": 1.5}
+        blocks = variant.in_blocks([a_movement(i, seconds_per_rep=p) for i, p in paces.items()])
+        self.assertEqual([[m.id for m in block] for block in blocks], [["a", "b"], ["c", "d"]])
+
+    def test_paces_take_turns(self) -> None:
+        """Three paces come in rounds of three, strength and pulse in pairs."""
+        fast = [a_movement(f"f{n}", pace=Pace.FAST) for n in range(2)]
+        calm = [a_movement(f"c{n}") for n in range(2)]
+        held = [a_movement(f"h{n}", pace=Pace.STILL) for n in range(2)]
+        three = variant_for(ThreePace(), 2, 3)
+        pulse = variant_for(StrengthPulse(), 1, 4)
+        assert three is not None and pulse is not None
+        rounds = [[m.id for m in b] for b in three.in_blocks([*held, *calm, *fast])]
+        self.assertEqual(rounds, [["f0", "c0", "h0"], ["f1", "c1", "h1"]])
+        pairs = [[m.id for m in b] for b in pulse.in_blocks([*fast, *calm])]
+        self.assertEqual(pairs, [["c0", "f0", "c1", "f1"]])
+
+    def test_formats_can_be_chosen(self) -> None:
+        """Only what is asked for and what is pinned; beginners get no hard bouts unasked."""
+        asked = frozenset({"ladder", "superset"})
+        pin = Pin(1, 0, format="rep-list")
+        plan = a_plan(formats=asked, wishes=Wishes(pins=(pin,)))
+        self.assertEqual({v.kind for v in variants_of(plan)}, asked | {"rep-list"})
+        for level in (1, 2):
+            kinds = {v.kind for v in variants_of(a_plan(level=level))}
+            self.assertEqual("intervals-20-10" in kinds, level > 1)
+        hard = a_plan(level=1, formats=frozenset({"intervals-20-10"}))
+        self.assertEqual({v.kind for v in variants_of(hard)}, {"intervals-20-10"})
 
     def test_the_frame_grows_with_the_slot(self) -> None:
         """A longer slot never leaves less room, and always an interval."""
@@ -83,11 +209,12 @@ class VariantsAndTheClock(unittest.TestCase):
 
     def test_training_guess_of_a_timed_circuit_is_its_work(self) -> None:
         """In seconds and in sets the guess is exact where bouts are timed."""
-        variant = Variant(circuit(3, 40, 20), 2, 4, 3)
-        theme = Theme(frozenset(), (a_movement(),))
-        self.assertEqual(training_guess(variant, Yardstick.SECONDS, theme), 100 * 3 * 8 * 40)
-        self.assertEqual(training_guess(variant, Yardstick.SETS, theme), 100 * 24)
-        self.assertEqual(training_guess(variant, Yardstick.REPS, theme), 100 * 24 * 40 // 2)
+        variant = variant_for(circuit(3, 40, 20), 2, 4)
+        assert variant is not None
+        pool_ = (a_movement(),)
+        self.assertEqual(training_guess(variant, Yardstick.SECONDS, pool_), 100 * 3 * 8 * 40)
+        self.assertEqual(training_guess(variant, Yardstick.SETS, pool_), 100 * 24)
+        self.assertEqual(training_guess(variant, Yardstick.REPS, pool_), 100 * 24 * 40 // 2)
 
 
 class Pools(unittest.TestCase):
@@ -233,12 +360,13 @@ class Order(unittest.TestCase):
 
     def test_blocks_are_filled_to_their_slots(self) -> None:
         """Movements of one and of two slots fill blocks of four, in order where it goes."""
-        variant = Variant(circuit(2), 2, 4, 2)
+        variant = variant_for(circuit(2), 2, 4)
+        assert variant is not None
         single = [a_movement(f"s{n}") for n in range(4)]
         double = [a_movement(f"d{n}", sides=Sides.ONE) for n in range(2)]
         order = [single[0], double[0], double[1], *single[1:]]
-        blocks = into_blocks(order, variant)
-        sizes = [sum(slots_for(variant, m) for m in block) for block in blocks]
+        blocks = variant.in_blocks(order)
+        sizes = [sum(map(variant.slots_for, block)) for block in blocks]
         self.assertEqual(sizes, [4, 4])
         self.assertEqual([m.id for m in blocks[0]], ["s0", "d0", "s1"])
 
@@ -247,7 +375,7 @@ class Skeletons(unittest.TestCase):
     def test_days_kits_and_steps_hold_before_any_movement_is_chosen(self) -> None:
         """Heart muscles rest, kits and formats differ, and weekly guesses keep their step."""
         problem = Problem(a_plan(weekdays=(0, 1, 3, 4), weeks=4), LIBRARY)
-        found = skeleton(SkeletonTask(problem, {}), LIMITS)
+        found = skeleton(SkeletonTask(problem, {}, Grounds(problem)), LIMITS)
         self.assertIs(found.outcome, Outcome.FOUND)
         sheet = problem.plan.sheet
         cells = [found.cells[slot.index] for slot in problem.slots]
@@ -256,7 +384,7 @@ class Skeletons(unittest.TestCase):
                 self.assertFalse(HEART[one.focus] & HEART[other.focus])
         for before, after in pairwise(cells):
             self.assertNotEqual(before.theme.kit, after.theme.kit)
-        every = Theme(frozenset(), tuple(pool(problem.plan.shape, LIBRARY)))
+        every = tuple(pool(problem.plan.shape, LIBRARY))
         weekly = [
             sum(
                 round(training_guess(c.variant, sheet.yardstick, every) / 100)
@@ -276,7 +404,7 @@ class Skeletons(unittest.TestCase):
         lower = frozenset({Focus.LOWER})
         menus = {0: lower, 1: lower}
         problem = Problem(a_plan(weekdays=(0, 1, 3, 4), menus=menus), LIBRARY)
-        task = SkeletonTask(problem, {})
+        task = SkeletonTask(problem, {}, Grounds(problem))
         self.assertIs(skeleton(task, LIMITS).outcome, Outcome.IMPOSSIBLE)
         free = replace(task, skip=frozenset({"D1"}))
         self.assertIs(skeleton(free, LIMITS).outcome, Outcome.FOUND)

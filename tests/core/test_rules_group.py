@@ -219,7 +219,7 @@ class PlannedByThem(unittest.TestCase):
         request = wishing(
             empty(level=1),
             wanted=(hard, "moon-walk"),
-            pins=(Pin(1, 0, format="ladder"), Pin(1, 1, kit=(Kit.PULL_UP_BAR,))),
+            pins=(Pin(1, 0, format="time-cap"), Pin(1, 1, kit=(Kit.PULL_UP_BAR,))),
         )
         with self.assertRaises(InvalidInput) as caught:
             set_up_problems(request, LIBRARY)

@@ -153,6 +153,18 @@ class RoundTrips(unittest.TestCase):
         found = findings(Facts(again, shipped_library()))
         self.assertEqual(len(findings_report(found)), len(found))
 
+    def test_chosen_formats(self) -> None:
+        """Formats of a request are read, go out with the plan, and unknown ones are refused."""
+        data = example("request")
+        data["series"]["formats"] = ["superset", "ladder"]
+        request = request_from(conforming(data, "request"))
+        self.assertEqual(request.shape.formats, {"ladder", "superset"})
+        out = conforming(plan_to(request, None), "plan")
+        self.assertEqual(out["series"]["formats"], ["ladder", "superset"])
+        data["series"]["formats"] = ["talk"]
+        with self.assertRaises(InvalidInput):
+            conforming(data, "request")
+
     def test_the_library(self) -> None:
         """The shipped library fits its schema, and a second movement of a name does not."""
         document = library_document()

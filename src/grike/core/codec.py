@@ -159,6 +159,7 @@ def shape_to(shape: SeriesShape) -> Plain:
             for day, menu in sorted(shape.menus.items())
         },
         **({} if shape.wishes == Wishes() else {"wishes": to_plain(shape.wishes)}),
+        **({"formats": sorted(shape.formats)} if shape.formats else {}),
     }
 
 
@@ -200,6 +201,7 @@ def shape_from(data: Mapping[str, Any]) -> SeriesShape:
         heads=data["heads"],
         room=room,
         closed=frozenset(day_from(day, "closed") for day in data.get("closed", ())),
+        formats=frozenset(str(kind) for kind in data.get("formats", ())),
         menus={
             int(day): frozenset(member(Focus, focus, "menus") for focus in menu)
             for day, menu in data.get("menus", {}).items()

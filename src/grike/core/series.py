@@ -9,6 +9,7 @@ from dataclasses import dataclass, field, replace
 from grike.core.design import ClassDesign
 from grike.core.errors import InvalidInput
 from grike.core.focus import USUAL_FOCUSES, Focus
+from grike.core.format import FORMAT_NAMES
 from grike.core.kit import Kit, Room
 from grike.core.sheet import RuleSheet
 from grike.core.wishes import Wishes
@@ -38,6 +39,7 @@ class SeriesShape:
     """What a director fixes before planning. Raises InvalidInput with a sentence per field.
 
     ``menus`` limits the focus of a weekday; a weekday without an entry may have any focus.
+    ``formats``: kinds of the formats to plan with; none: all that suit the level.
     """
 
     name: str
@@ -51,6 +53,7 @@ class SeriesShape:
     closed: frozenset[dt.date] = frozenset()
     menus: Mapping[int, frozenset[Focus]] = field(default_factory=dict)
     wishes: Wishes = NO_WISHES
+    formats: frozenset[str] = frozenset()
 
     def __post_init__(self) -> None:
         problems = _shape_problems(self)
@@ -91,6 +94,9 @@ def _shape_problems(shape: SeriesShape) -> dict[str, str]:
         problems["level"] = "The level is 1 (beginners), 2 (intermediate) or 3 (advanced)."
     if not 1 <= shape.heads <= 200:
         problems["heads"] = f"A class has 1 to 200 people, not {shape.heads}."
+    unknown = sorted(shape.formats - FORMAT_NAMES.keys())
+    if unknown:
+        problems["formats"] = f"'{unknown[0]}' is no format: choose from the list."
     days_off = [p for p in shape.wishes.pins if p.weekday not in days or p.week > shape.weeks]
     if days_off:
         problems["wishes"] = (

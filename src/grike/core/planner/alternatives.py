@@ -6,10 +6,11 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 
 from grike.core.anatomy import FACTS, Muscle
-from grike.core.design import Purpose
-from grike.core.editing import item_at, swapped
+from grike.core.design import ClassDesign, Purpose
+from grike.core.editing import item_at, stands, swapped
 from grike.core.movement import Movement, Role
 from grike.core.planner.cells import pool
+from grike.core.planner.variants import variant_for
 from grike.core.rules import Facts, Finding, broken_musts, cost_by_rule, findings
 from grike.core.rules.facts import ClassFacts
 from grike.core.rules.order import changes
@@ -52,6 +53,11 @@ def candidates(facts: Facts, slot: int, block: int, place: int) -> list[Movement
         room, heads = facts.shape.room, facts.shape.heads
         options = [m for m in facts.library.of_role(now.role) if not room.missing(m.kit, heads)]
     fitting = [m for m in options if m.id not in taken and m.fetched_kit <= member.design.kit]
+    inside = variant_for(member.design.blocks[block].format, 1, 1)
+    if inside is not None:
+        # What the format is made for comes first: no slow lift into a list of fifty.
+        suited = [m for m in fitting if inside.suits(m)]
+        fitting = suited if len(suited) >= SHORT_LIST else fitting
     return sorted(fitting, key=lambda m: (-likeness(now, m), m.id))
 
 
@@ -66,10 +72,13 @@ def alternatives(
     """Return the best alternatives: none that breaks a must before one that breaks none."""
     before = findings(facts)
     now = class_at(facts, slot)
-    out = [
-        _judged(facts, before, now, block, place, movement)
-        for movement in candidates(facts, slot, block, place)[:SHORT_LIST]
-    ]
+    out: list[Alternative] = []
+    for movement in candidates(facts, slot, block, place):
+        if len(out) == SHORT_LIST:
+            break
+        design = swapped(now.design, block, place, movement.id, facts.library)
+        if stands(design, facts.library):
+            out.append(_judged(facts, before, now, block, design, movement))
     out.sort(key=lambda a: (a.musts_broken, a.cost_change))
     return out[:most]
 
@@ -79,10 +88,9 @@ def _judged(
     before: Sequence[Finding],
     now: ClassFacts,
     block: int,
-    place: int,
+    design: ClassDesign,
     movement: Movement,
 ) -> Alternative:
-    design = swapped(now.design, block, place, movement.id, facts.library)
     plan = facts.plan.with_class(replace(now.planned, design=design))
     after_facts = Facts(plan, facts.library, facts.paces, before=facts)
     after = findings(after_facts)

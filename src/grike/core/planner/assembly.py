@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import replace
+from itertools import combinations
+from typing import Any, TypeAlias
 
 from grike.core.design import Block, ClassDesign, Purpose
 from grike.core.focus import FOCUS_NAMES
@@ -12,31 +14,30 @@ from grike.core.item import Item
 from grike.core.movement import Movement
 from grike.core.planner.frame import Framer, breather
 from grike.core.planner.linear import Limits
-from grike.core.planner.ordering import into_blocks, ordered
+from grike.core.planner.ordering import ordered
 from grike.core.planner.problem import Problem, Settings
 from grike.core.planner.skeleton import Cell
-from grike.core.planner.variants import item_for
+from grike.core.planner.variants import Variant
 from grike.core.rules import Facts, broken_musts
 from grike.core.rules.joints import C5, C6
 from grike.core.rules.order import C7, C8, C13, C14
 from grike.core.series import PlannedClass, Slot
 from grike.core.sheet import Mode
 
+Groups: TypeAlias = list[list[Movement]]
 ORDER_TIME = 0.2
 NO_ITEMS: Mapping[str, Item] = {}
 #: The rules that the order within a class decides.
 ORDER_RULES = (C5, C6, C7, C8, C13, C14)
 
 
-def _in_order(
-    problem: Problem, cell: Cell, order: Sequence[Movement], given: Mapping[str, Item]
-) -> ClassDesign:
+def _design(problem: Problem, cell: Cell, groups: Groups, given: Mapping[str, Item]) -> ClassDesign:
     """Return the work blocks of a class, with breathers between them."""
     blocks: list[Block] = []
-    for group in into_blocks(order, cell.variant):
+    for group in groups:
         if blocks:
             blocks.append(breather())
-        items = tuple(given.get(m.id) or item_for(cell.variant, m) for m in group)
+        items = tuple(given.get(m.id) or cell.variant.item_for(m) for m in group)
         blocks.append(Block(Purpose.WORK, cell.variant.format, items))
     return ClassDesign(
         name=f"{FOCUS_NAMES[cell.focus]}, {FORMAT_NAMES[cell.variant.kind].lower()}",
@@ -71,16 +72,57 @@ def assembled(
 ) -> PlannedClass:
     """Return the planned class of a cell; ``items`` stand for movements that are carried on."""
     limits = Limits(ORDER_TIME, settings.wall_seconds, seed)
-    tries = []
+
+    def trouble(groups: Groups) -> tuple[int, int]:
+        design = _design(problem, cell, groups, items)
+        return _order_trouble(problem, PlannedClass(cell.slot, design))
+
+    tries: list[tuple[tuple[int, int], Groups]] = []
     for spread in (False, True):
-        order = ordered(movements, limits, spread=spread)
-        design = _in_order(problem, cell, order, items)
-        trouble = _order_trouble(problem, PlannedClass(cell.slot, design))
-        tries.append((trouble, design))
-        if trouble == (0, 0):
+        groups = cell.variant.in_blocks(ordered(movements, limits, spread=spread))
+        tries.append((trouble(groups), groups))
+        if tries[-1][0] == (0, 0):
             break
-    work = min(tries, key=lambda entry: entry[0])[1]
+    groups = min(tries, key=lambda entry: entry[0])[1]
+    most = settings.exchanges
+    if tries[-1][0] != (0, 0) and most:
+        tries = [_exchanged(cell.variant, groups, worst, trouble, most) for worst, groups in tries]
+        groups = min(tries, key=lambda entry: entry[0])[1]
+    work = _design(problem, cell, groups, items)
     return PlannedClass(cell.slot, _framed(problem, settings, cell.slot, work, known, seed))
+
+
+def _exchanged(
+    variant: Variant[Any],
+    groups: Groups,
+    worst: tuple[int, int],
+    trouble: Callable[[Groups], tuple[int, int]],
+    most: int,
+) -> tuple[tuple[int, int], Groups]:
+    """Return the trouble and the groups after exchanges of two movements that each made it less.
+
+    Only movements that play the same part and take as many slots change places.
+    """
+    parts = variant.parts()
+    tries = 0
+    places = [(b, n) for b, group in enumerate(groups) for n, _ in enumerate(group)]
+    better = True
+    while better and worst != (0, 0):
+        better = False
+        for (b, n), (c, k) in combinations(places, 2):
+            one, other = groups[b][n], groups[c][k]
+            alike = all(part.plays(one) == part.plays(other) for part in parts)
+            if not alike or variant.slots_for(one) != variant.slots_for(other):
+                continue
+            tried = [list(group) for group in groups]
+            tried[b][n], tried[c][k] = other, one
+            found = trouble(tried)
+            tries += 1
+            if found < worst:
+                worst, groups, better = found, tried, True
+            if worst == (0, 0) or tries >= most:
+                return worst, groups
+    return worst, groups
 
 
 def reframed(

@@ -9,20 +9,21 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import replace
+from typing import Any
 
 from grike.core.bouts import Bout
 from grike.core.design import Block, ClassDesign, Purpose
 from grike.core.errors import InvalidInput
 from grike.core.expansion import steps
 from grike.core.focus import Focus, on_focus
-from grike.core.format import StraightSets, Superset, TimedCircuit
+from grike.core.format import TimedCircuit
 from grike.core.item import Item, Level
 from grike.core.kit import Kit
 from grike.core.movement import Library, Movement, Pace
 from grike.core.planner.run import Run
 from grike.core.planner.selection import Carry
 from grike.core.planner.skeleton import Cell
-from grike.core.planner.variants import Variant, item_for, slots_for, suits
+from grike.core.planner.variants import Variant
 from grike.core.progression import Asked, asked, progressed
 from grike.core.rules.carry import asked_of
 from grike.core.rules.facts import ClassFacts
@@ -55,13 +56,13 @@ def carries(run: Run, cells: Sequence[Cell], part: float) -> dict[int, dict[str,
     taken: set[str] = set()
     for cell in cells:
         size = cell.variant.slots
-        if isinstance(cell.variant.format, TimedCircuit):
+        if cell.variant.doubles:
             size = round(size * MOVEMENTS_TO_A_SLOT)
         own: dict[str, Carry] = {}
         room = cell.variant.slots // 2
         for carry in _possible(run, cell, before, week):
             name = carry.movement.id
-            needs = slots_for(cell.variant, carry.movement)
+            needs = cell.variant.slots_for(carry.movement)
             if len(own) >= round(share * size) or name in taken or needs > room:
                 continue
             own[name] = carry
@@ -87,7 +88,7 @@ def _possible(run: Run, cell: Cell, before: Sequence[ClassFacts], week: int) -> 
     ranked: list[tuple[bool, float, str, ClassFacts]] = []
     for member in before:
         for _, _, movement in member.work_movements:
-            fits = movement.id in allowed and suits(cell.variant, movement)
+            fits = movement.id in allowed and cell.variant.suits(movement)
             share = 1.0 if cell.focus is Focus.WHOLE else float(on_focus(movement, cell.focus))
             if fits and share >= LEAST_ON_FOCUS:
                 other_day = member.slot.weekday != cell.slot.weekday
@@ -108,22 +109,23 @@ def _carried(run: Run, cell: Cell, movement: Movement, then: Asked | None) -> Ca
         now = asked(_design(cell.variant, item), bouts)
         if now is not None and (then is None or progressed(then, now)):
             training = volume_of_bouts(bouts).training.get(yardstick, 0)
-            seconds = sum(bout.seconds for bout in bouts) if cell.variant.counted else 0
+            seconds = 0 if cell.variant.uniform else sum(bout.seconds for bout in bouts)
             return Carry(movement, replace(item, carried=True), int(100 * training), seconds)
     return None
 
 
-def levers(variant: Variant, movement: Movement, then: Asked | None) -> Iterator[Item]:
+def levers(variant: Variant[Any], movement: Movement, then: Asked | None) -> Iterator[Item]:
     """Yield items that ask ever more of a movement in a variant, the gentlest first."""
-    base = item_for(variant, movement)
+    if not variant.carries:
+        return
+    base = variant.item_for(movement)
     yield base
     if then is None:
         return
     more = [base]
     fmt = variant.format
     if variant.counted and movement.pace is not Pace.STILL:
-        assert isinstance(fmt, StraightSets | Superset) and fmt.reps is not None
-        reps = max(base.reps or fmt.reps, then.reps) + REPS_MORE
+        reps = max(base.reps or variant.usual_reps, then.reps) + REPS_MORE
         if reps <= movement.dose.reps[1]:
             more.append(replace(base, reps=reps))
     elif isinstance(fmt, TimedCircuit) and fmt.work_seconds + SECONDS_MORE <= 60:
@@ -135,12 +137,12 @@ def levers(variant: Variant, movement: Movement, then: Asked | None) -> Iterator
         yield from (replace(item, load_step=then.load + 1) for item in more)
 
 
-def _design(variant: Variant, item: Item) -> ClassDesign:
+def _design(variant: Variant[Any], item: Item) -> ClassDesign:
     block = Block(Purpose.WORK, variant.format, (item,))
     return ClassDesign("carried", Focus.WHOLE, 7200, (block,))
 
 
-def _bouts(variant: Variant, item: Item, library: Library) -> list[Bout]:
+def _bouts(variant: Variant[Any], item: Item, library: Library) -> list[Bout]:
     try:
         return [s for s in steps(_design(variant, item), library) if isinstance(s, Bout)]
     except InvalidInput:

@@ -2,12 +2,16 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass, field
 from itertools import combinations
 
-from grike.core.focus import Focus, on_focus
+from grike.core.anatomy import Region
+from grike.core.focus import Focus
 from grike.core.kit import ALWAYS_AT_HAND, Kit
-from grike.core.movement import Library, Movement, Position, Role
+from grike.core.movement import CONDITIONING_FAMILIES, Library, Movement, Position, Role
+from grike.core.rules.base import TWELFTHS
+from grike.core.rules.scope import parts_of
 from grike.core.rules.teaching import ways_out_missing
 from grike.core.series import SeriesShape, usable_kit
 from grike.core.wishes import Caution
@@ -80,13 +84,30 @@ def least_of_theme(slots: int) -> int:
     return max(2, slots // 3)
 
 
-def largest_class(focus: Focus, theme: Theme, share: float) -> int:
+def region_supply(movements: Iterable[Movement]) -> dict[Region, int]:
+    """Return how many whole movements there are for each region; conditioning counts for none."""
+    out = dict.fromkeys(Region, 0)
+    for movement in movements:
+        if movement.family not in CONDITIONING_FAMILIES:
+            for region, part in parts_of(movement).regions.items():
+                out[region] += part
+    return {region: parts // TWELFTHS for region, parts in out.items()}
+
+
+def largest_class(focus: Focus, theme: Theme, share: float, whole: float = 0) -> int:
     """Return the most slots that a class of this focus and kit can hold twice without sharing.
 
-    One-sided movements are counted as one slot, so the figure is safe for every format.
+    ``share``: what C1 asks of a focus, ``whole``: of each region where it is the whole body, 0 to
+    1; 0 asks nothing. One-sided movements are counted as one slot, so the figure is safe for every
+    format.
     """
-    supply = sum(float(on_focus(movement, focus)) for movement in theme.movements)
+    if focus is Focus.CONDITIONING:
+        supply = sum(movement.family in CONDITIONING_FAMILIES for movement in theme.movements)
+    else:
+        supply = sum(parts_of(movement).foci[focus] for movement in theme.movements) // TWELFTHS
     by_focus = int(supply / 2 / share) if share else len(theme.movements)
+    if focus is Focus.WHOLE and whole:
+        by_focus = int(min(region_supply(theme.movements).values()) / 2 / whole)
     by_pool = len(theme.movements) // 2
     if theme.kit:
         by_kit = 3 * (len(theme.own) // 2) + 2

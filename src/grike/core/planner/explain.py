@@ -7,13 +7,20 @@ from dataclasses import replace
 from fractions import Fraction
 
 from grike.core.anatomy import Region
-from grike.core.planner.cells import pool
+from grike.core.planner.grounds import Grounds
 from grike.core.planner.linear import Outcome, colliding_rules
 from grike.core.planner.problem import Problem
 from grike.core.planner.run import Failure, Run
-from grike.core.planner.selection import CARRIED, SLOTS, SUBSTANCE, THEME, at_least_cost, build
+from grike.core.planner.selection import (
+    CARRIED,
+    PARTS,
+    SLOTS,
+    SUBSTANCE,
+    THEME,
+    at_least_cost,
+    build,
+)
 from grike.core.planner.skeleton import SkeletonTask, skeleton
-from grike.core.planner.variants import stretch_of, variants
 from grike.core.rules import BY_ID
 from grike.core.rules.base import TWELFTHS, Row, plain
 from grike.core.rules.steps import factor_band
@@ -22,6 +29,7 @@ from grike.core.sheet import Mode
 _STRUCTURE = {
     SLOTS: "every class is filled with movements that its kit and level allow",
     THEME: "a class that is built on a kit uses it in a third of its movements",
+    PARTS: "a format gets the mix of movements that it needs",
     CARRIED: "what is carried from the week before comes back",
     SUBSTANCE: "at most one movement in six is for forearms, shins or neck alone",
 }
@@ -40,11 +48,12 @@ def rule_words(rule_id: str) -> str:
 def certain_reason(problem: Problem) -> str:
     """Return why no plan can exist whatever is chosen, or "" where that is not proven."""
     shape, line = problem.plan.shape, problem.plan.sheet["W7"]
-    options = variants(shape.minutes * 60, stretch_of(problem.plan.sheet))
+    grounds = Grounds(problem)
+    options = grounds.variants
     if not options:
         return f"No format fits into {shape.minutes} minutes with a warm-up and a cool-down."
     smallest = min(v.slots for v in options)
-    able = sum(2 if m.one_sided else 1 for m in pool(shape, problem.library))
+    able = sum(2 if m.one_sided else 1 for m in grounds.every)
     if able < smallest:
         return (
             f"With this kit and level there are {able} movements, and the smallest class needs "
@@ -127,7 +136,9 @@ def _sentences(start: str, needed: list[str]) -> tuple[str, ...]:
 
 
 def _skeleton_collisions(run: Run) -> tuple[str, ...]:
-    task = SkeletonTask(run.problem, dict(run.facts), week_training=dict(run.week_training))
+    task = SkeletonTask(
+        run.problem, dict(run.facts), run.pool.grounds, week_training=dict(run.week_training)
+    )
     sheet = run.problem.plan.sheet
     skip = frozenset(r for r in _SKELETON_RULES if sheet[r].mode is not Mode.MUST)
     limits = run.limits(run.settings.skeleton_time)

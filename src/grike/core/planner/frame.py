@@ -100,6 +100,7 @@ class Framer:
             for role in (Role.WARM_UP, Role.COOL_DOWN)
         )
         self.rest = 0
+        self.parts: dict[tuple[tuple[str, ...], int], int] = {}
         self.groups = most_worked(class_volume(design, library), len(Muscle))
 
     def framed(self, groups: int) -> ClassDesign:
@@ -203,9 +204,26 @@ class Framer:
         return self.design.slot_seconds - clock.real_seconds
 
     def _frame_seconds(self, frame: Frame) -> int:
-        """Return the length of the frame alone, which is quick to work out."""
-        alone = self._built(frame, work=False)
-        return class_clock(alone, self.library, known=self.known, pace=self.pace).real_seconds
+        """Return the length of the frame alone, in which only what grew is worked out anew."""
+        warm = replace(frame, cool_down=())
+        cool = replace(frame, warm_up=())
+        talks = frame.welcome_seconds + frame.close_seconds
+        return (
+            talks
+            + self._part_seconds((frame.warm_up, frame.warm_up_seconds), warm)
+            + self._part_seconds((frame.cool_down, frame.hold_seconds), cool)
+        )
+
+    def _part_seconds(self, key: tuple[tuple[Movement, ...], int], part: Frame) -> int:
+        """Return the seconds of warm-up or cool-down without the talks around it."""
+        movements, seconds = key
+        name = (tuple(movement.id for movement in movements), seconds)
+        if name not in self.parts:
+            alone = self._built(part, work=False)
+            clock = class_clock(alone, self.library, known=self.known, pace=self.pace)
+            talks = part.welcome_seconds + part.close_seconds
+            self.parts[name] = clock.real_seconds - talks
+        return self.parts[name]
 
     def _left(self, frame: Frame) -> int:
         return self.rest - self._frame_seconds(frame)

@@ -12,14 +12,22 @@ from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
 from functools import partial
 
+from grike.core.errors import Conflict
+from grike.core.planner.assembly import ORDER_RULES
 from grike.core.planner.pool import PoolReport
 from grike.core.planner.problem import Problem, Progress, Settings, Stop
+from grike.core.planner.refill import refill
 from grike.core.planner.rolling import plan_weeks
 from grike.core.planner.run import Run
 from grike.core.rules import Facts, Finding, broken_musts, cost_by_rule, findings
 from grike.core.series import SeriesPlan
 
 SIDE_BY_SIDE = 2
+#: Patterns that a neighbourhood is given beside the first: there are others to try.
+RETRIES = 2
+#: So many re-fills are tried of a class whose order alone leaves a cost.
+REFILLS = 3
+_ORDER = frozenset(rule.id for rule in ORDER_RULES)
 #: How far a neighbourhood reaches: the classes at fault, their week, their week and the one before.
 WIDEST = 2
 
@@ -60,6 +68,8 @@ def improved(
     """Return the best plan that re-solving neighbourhoods of a complete plan has found."""
     best = judge(problem, settings, start, None)
     open_slots = frozenset(slot.index for slot in problem.open_slots())
+    if all(finding.rule in _ORDER for finding in best.found if finding.cost):
+        best = _other_movements(problem, settings, best, open_slots, seed)
     width = 0
     for number in range(settings.improve_rounds):
         if best.cost <= pool.bound or stop.requested():
@@ -85,6 +95,32 @@ def improved(
                     best = tried
         if best is before:
             width = (width + 1) % (WIDEST + 1)
+    if best.cost <= pool.bound or stop.requested():
+        return best
+    return _other_movements(problem, settings, best, open_slots, seed)
+
+
+def _other_movements(
+    problem: Problem, settings: Settings, best: Judged, open_slots: frozenset[int], seed: int
+) -> Judged:
+    """Return the plan with other movements in classes whose order alone leaves a cost.
+
+    Another focus or format would be no help there, and a re-fill takes a fraction of the time.
+    """
+    if not best.valid:
+        return best
+    troubled = {f.place.slot for f in best.found if f.cost and f.rule in _ORDER}
+    for slot in sorted(s for s in troubled if s is not None and s in open_slots):
+        for number in range(REFILLS):
+            own = replace(problem, plan=best.plan)
+            try:
+                other = refill(own, slot, seed + 7879 * number, settings, best.facts)
+            except Conflict:
+                break
+            tried = judge(problem, settings, best.plan.with_class(other), best.facts)
+            if tried.valid and tried.cost < best.cost:
+                best = tried
+                break
     return best
 
 
@@ -125,7 +161,8 @@ def _planned_again(
     area: frozenset[int],
     seed: int,
 ) -> SeriesPlan | None:
-    silent = replace(settings, on_progress=lambda _: None)
+    few = min(settings.retries, RETRIES)
+    silent = replace(settings, on_progress=lambda _: None, retries=few)
     run = Run(replace(problem, free=area), silent, stop, seed, pool)
     if plan_weeks(run) is not None:
         return None

@@ -8,7 +8,6 @@ from ortools.sat.python import cp_model
 
 from grike.core.movement import CONDITIONING_FAMILIES, Family, Movement, Pace
 from grike.core.planner.linear import Limits, solver_for
-from grike.core.planner.variants import Variant, slots_for
 from grike.core.rules.joints import JOINT_NAMES, loads
 from grike.core.rules.order import demanding
 
@@ -81,25 +80,3 @@ def ordered(
         out.append(movements[at - 1])
         at = follow[at]
     return tuple(out)
-
-
-def into_blocks(order: Sequence[Movement], variant: Variant) -> list[list[Movement]]:
-    """Cut an order into the blocks of a variant, each filled to its slots.
-
-    Where a movement of two slots meets one free slot, the next movement of one slot goes first;
-    there is one, since every block holds an even number of slots.
-    """
-    waiting = list(order)
-    blocks: list[list[Movement]] = []
-    for _ in range(variant.blocks):
-        block: list[Movement] = []
-        free = variant.block_slots
-        while free and waiting:
-            place = next((n for n, m in enumerate(waiting) if slots_for(variant, m) <= free), None)
-            if place is None:
-                break
-            movement = waiting.pop(place)
-            block.append(movement)
-            free -= slots_for(variant, movement)
-        blocks.append(block)
-    return [block for block in blocks if block]

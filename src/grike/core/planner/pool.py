@@ -7,9 +7,8 @@ from dataclasses import dataclass
 
 from grike.core.anatomy import FACTS, MAJOR_GROUPS, PULL, PUSH, Muscle
 from grike.core.movement import Movement
-from grike.core.planner.cells import pool, themes
+from grike.core.planner.grounds import Grounds
 from grike.core.planner.problem import Problem
-from grike.core.planner.variants import stretch_of, variants
 from grike.core.rules.base import TWELFTHS, plain
 from grike.core.rules.scope import parts_of
 from grike.core.sheet import Mode
@@ -25,6 +24,7 @@ class PoolReport:
     floors: dict[str, int]
     day_floors: dict[str, int]
     notes: tuple[str, ...]
+    grounds: Grounds
     bound: int = 0
 
 
@@ -48,12 +48,11 @@ class _Reach:
 
 def pool_report(problem: Problem) -> PoolReport:
     """Return what the pool of a problem can give at the very most, ignoring days and focus."""
-    shape = problem.plan.shape
-    movements = pool(shape, problem.library)
-    options = variants(shape.minutes * 60, stretch_of(problem.plan.sheet))
+    grounds = Grounds(problem)
+    movements, options = grounds.every, grounds.variants
     counts = _classes_per_week(problem)
     if not options or not movements or not counts:
-        return PoolReport({}, {}, ())
+        return PoolReport({}, {}, (), grounds)
     slots, sets = max(v.slots for v in options), max(v.sets for v in options)
     floors: dict[str, int] = {}
     day_floors: dict[str, int] = {}
@@ -66,8 +65,8 @@ def pool_report(problem: Problem) -> PoolReport:
         if days < 2:
             day_floors[group] = min(days, fewest)
     bound = _lower_muscles(problem, reach, floors, notes) * len(counts)
-    bound += _same_kit(problem, notes)
-    return PoolReport(floors, day_floors, (*notes, *_pull_note(movements)), bound)
+    bound += _same_kit(problem, grounds, notes)
+    return PoolReport(floors, day_floors, (*notes, *_pull_note(movements)), grounds, bound)
 
 
 def _uses_a_week(problem: Problem) -> int:
@@ -114,10 +113,10 @@ def _lower_muscles(
     return bound if line.mode is Mode.AIM else 0
 
 
-def _same_kit(problem: Problem, notes: list[str]) -> int:
+def _same_kit(problem: Problem, grounds: Grounds, notes: list[str]) -> int:
     """Return what D3 costs where there is only one kit to build classes on."""
     line = problem.plan.sheet["D3"]
-    if line.mode is Mode.OFF or len(themes(problem.plan.shape, problem.library)) > 1:
+    if line.mode is Mode.OFF or len(grounds.themes) > 1:
         return 0
     notes.append("There is only one kit to build classes on, so it is the same every day.")
     return line.weight * (len(problem.slots) - 1) if line.mode is Mode.AIM else 0

@@ -46,15 +46,17 @@ def _silent(_: Progress) -> None:
 class Settings:
     """Limits in the solver's deterministic seconds, so that load does not change a plan.
 
+    ``exchanges`` are tried where the order of a class still troubles a rule, at about 2 ms each.
     ``wall_seconds`` is a safety net for one solve; a plan that was cut by it says so.
     """
 
-    skeleton_time: float = 0.6
+    skeleton_time: float = 2.0
     week_time: float = 0.2
     soft_time: float = 1.5
     retries: int = 5
     restarts: int = 3
     improve_rounds: int = 6
+    exchanges: int = 150
     wall_seconds: float = 20.0
     paces: Paces = USUAL_PACES
     on_progress: Callable[[Progress], None] = _silent

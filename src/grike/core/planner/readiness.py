@@ -7,7 +7,7 @@ from grike.core.focus import FOCUS_NAMES, Focus
 from grike.core.format import FORMAT_NAMES
 from grike.core.movement import Library
 from grike.core.planner.cells import largest_class, pool, themes
-from grike.core.planner.variants import PLANNED_FORMATS, stretch_of, variants
+from grike.core.planner.variants import PLANNED_KINDS, variants_of
 from grike.core.series import DAY_NAMES, SeriesPlan, usable_kit
 from grike.core.sheet import Mode
 
@@ -16,9 +16,15 @@ def set_up_problems(plan: SeriesPlan, library: Library) -> None:
     """Raise InvalidInput with a sentence per field where a set-up cannot be planned."""
     shape = plan.shape
     fields: dict[str, str] = {}
-    options = variants(shape.minutes * 60, stretch_of(plan.sheet))
+    options = variants_of(plan)
     if not options:
-        fields["minutes"] = f"No format fits {shape.minutes} minutes with warm-up and cool-down."
+        if shape.formats:
+            names = ", ".join(FORMAT_NAMES[kind].lower() for kind in sorted(shape.formats))
+            fields["formats"] = (
+                f"None of the formats chosen fits {shape.minutes} minutes: {names}. Choose more."
+            )
+        else:
+            fields["minutes"] = f"No format fits {shape.minutes} minutes with its frame."
     movements = pool(shape, library)
     smallest = min((v.slots for v in options), default=6)
     if len(movements) < 2 * smallest:
@@ -47,10 +53,9 @@ def _wish_problems(plan: SeriesPlan, library: Library) -> list[str]:
         elif movement_id in shape.wishes.wanted and movement_id not in able:
             name = library[movement_id].name
             out.append(f"{name} is wanted, but level, kit or cautions do not allow it.")
-    planned = {fmt.kind for fmt in PLANNED_FORMATS}
     for pin in shape.wishes.pins:
         day = f"Week {pin.week} {DAY_NAMES[pin.weekday]}"
-        if pin.format is not None and pin.format not in planned:
+        if pin.format is not None and pin.format not in PLANNED_KINDS:
             name = FORMAT_NAMES[pin.format].lower()
             out.append(
                 f"{day} is pinned to the format {name}, which is not planned by itself; put such a "

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import replace
+from typing import Any
 
 from grike.core.design import ClassDesign, Purpose
-from grike.core.editing import swapped, work_blocks
+from grike.core.editing import stands, swapped, work_blocks
 from grike.core.errors import Conflict
-from grike.core.format import TimedCircuit
 from grike.core.movement import Library, Movement
 from grike.core.planner.assembly import assembled, reframed
 from grike.core.planner.cells import Theme, pool
@@ -26,7 +26,7 @@ from grike.core.planner.selection import (
     within_bands,
 )
 from grike.core.planner.skeleton import Cell
-from grike.core.planner.variants import PLANNED_FORMATS, Variant, frame_seconds, slots_for, variants
+from grike.core.planner.variants import Variant, frame_seconds, variant_for, variants
 from grike.core.planner.volume_bounds import volume_bounds
 from grike.core.rules import Facts, Row, broken_musts, findings
 from grike.core.rules.base import row_weight
@@ -38,19 +38,18 @@ from grike.core.sheet import Mode
 AVOID = 3
 
 
-def variant_of(design: ClassDesign, library: Library) -> Variant:
+def variant_of(design: ClassDesign, library: Library) -> Variant[Any]:
     """Return the variant in which a class stands, or the nearest that fits its slot.
 
     A class whose work blocks are not alike has no variant of its own, unless they nearly are.
     """
     blocks = [design.blocks[number] for number in work_blocks(design)]
     formats = {block.format for block in blocks}
-    planned = bool(blocks) and isinstance(blocks[0].format, PLANNED_FORMATS)
-    probe = Variant(blocks[0].format, len(blocks), 0, blocks[0].sets) if planned else None
+    probe = variant_for(blocks[0].format, len(blocks), 1) if blocks else None
     if probe is not None and len(formats) == 1:
-        sizes = [sum(slots_for(probe, library[i.movement_id]) for i in b.items) for b in blocks]
+        sizes = [sum(probe.slots_for(library[i.movement_id]) for i in b.items) for b in blocks]
         usual = max(sizes, key=sizes.count)
-        even = usual % 2 == 0 or not isinstance(probe.format, TimedCircuit)
+        even = usual % 2 == 0 or not probe.doubles
         if len(set(sizes)) == 1 and even:
             return replace(probe, block_slots=usual)
         # A swap of a one-sided movement for another leaves a slot over, or takes one too many.
@@ -142,12 +141,13 @@ def _in_blocks(
         if item.movement_id in stays:
             continue
         now = library[item.movement_id]
-        fitting = [m for m in come if m.one_sided == now.one_sided] or come
+        fitting = [m for m in come if m.one_sided == now.one_sided] or list(come)
         if not fitting:
             break
-        new = min(fitting, key=lambda m: m.position is not now.position)
+        fitting.sort(key=lambda m: m.position is not now.position)
+        tried = [(m, swapped(design, number, place, m.id, library)) for m in fitting]
+        new, design = next((t for t in tried if stands(t[1], library)), tried[0])
         come.remove(new)
-        design = swapped(design, number, place, new.id, library)
     return design
 
 

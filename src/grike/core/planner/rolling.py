@@ -6,10 +6,11 @@ from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from fractions import Fraction
 
+from grike.core.movement import Movement
 from grike.core.planner.assembly import assembled
 from grike.core.planner.carrying import carries, items_of
-from grike.core.planner.cells import Theme, pool
-from grike.core.planner.linear import Outcome
+from grike.core.planner.grounds import training_guess
+from grike.core.planner.linear import Outcome, Solved
 from grike.core.planner.problem import Problem, Progress
 from grike.core.planner.run import Failure, Run, WeekAnswer, WeekTask, kept_facts
 from grike.core.planner.selection import (
@@ -22,15 +23,22 @@ from grike.core.planner.selection import (
     thinned,
     within_bands,
 )
-from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton, training_guess
+from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton
 from grike.core.planner.volume_bounds import volume_bounds
+from grike.core.rules import Facts
+from grike.core.rules.classes import C2, C4
+from grike.core.rules.joints import C5, C6
+from grike.core.rules.teaching import C11
+from grike.core.series import PlannedClass
 from grike.core.sheet import Mode
 
 #: How much of the share that is asked for each attempt at a week carries on, before it is filled
 #: without.
-CARRYING_PARTS = (1.2, 1.1, 1.0, 0.9, 0.8)
+CARRYING_PARTS = (1.2, 1.1, 1.0, 0.9, 0.8, 1.1, 1.0, 0.9)
 #: For so many open slots the time of the skeleton is meant.
 USUAL_SLOTS = 24
+#: For so many weeks focus, format and kit are chosen at once; later ones only keep their steps.
+HORIZON = 2
 #: How many patterns get a solve with soft bands once one of them has a plan.
 SOFT_PATTERNS = 2
 #: How many patterns that failed with a part of the library are tried with all of it.
@@ -50,10 +58,7 @@ def week_task(
     carried = _carried(run, own, attempt)
     if attempt is not None:
         taste = run.taste(run.seed + attempt)
-        own = [
-            replace(c, theme=replace(c.theme, movements=thinned(c.theme.movements, taste, n)))
-            for n, c in enumerate(own)
-        ]
+        own = [_with_movements(c, thinned(_suited(c), taste, n)) for n, c in enumerate(own)]
     own = [_with_carried(cell, carried) for cell in own]
     reach = max(6, int(sheet["D4"].numbers["gap"]) + 1)
     near = {cell.slot.index for cell in own}
@@ -77,6 +82,15 @@ def week_task(
     return WeekTask(week, cells, scope, tuple(all_rows(scope, sheet)), carried)
 
 
+def _suited(cell: Cell) -> tuple[Movement, ...]:
+    """Return the movements of a cell that its format can use."""
+    return tuple(m for m in cell.theme.movements if cell.variant.suits(m))
+
+
+def _with_movements(cell: Cell, movements: tuple[Movement, ...]) -> Cell:
+    return replace(cell, theme=replace(cell.theme, movements=movements))
+
+
 def _carried(run: Run, cells: Sequence[Cell], attempt: int | None) -> Carried:
     """Return what a week carries on; after some attempts nothing, unless it must."""
     must = run.problem.plan.sheet["D7"].mode is Mode.MUST
@@ -92,7 +106,7 @@ def _with_carried(cell: Cell, carried: Carried) -> Cell:
     kept = [m for m in cell.theme.movements if m.id not in others]
     there = {m.id for m in kept}
     kept += [carry.movement for name, carry in mine.items() if name not in there]
-    return replace(cell, theme=replace(cell.theme, movements=tuple(kept)))
+    return _with_movements(cell, tuple(kept))
 
 
 def plan_weeks(run: Run) -> Failure | None:
@@ -128,17 +142,42 @@ def report(run: Run, stage: str, done: int, total: int, cost: int) -> None:
 
 
 def _take(run: Run, answer: WeekAnswer) -> None:
-    """Assemble the classes of a filled week and take them into the history."""
-    chosen = chosen_movements(answer.task.scope, answer.solved)
-    for index in sorted(chosen):
-        earlier = [f.design.movement_ids() for i, f in run.facts.items() if i < index]
-        run.known = run.problem.plan.known.union(*earlier)
-        cell = answer.task.cells[index]
-        items = items_of(answer.task.carried.get(index, {}))
-        planned = assembled(
-            run.problem, run.settings, cell, chosen[index], run.known, run.seed, items
-        )
+    """Take the classes of a filled week into the history."""
+    for planned in answer.planned or _assembled(run, answer.task, answer.solved):
+        run.known = _known_before(run, planned.slot.index)
         run.remember(planned)
+
+
+def _known_before(run: Run, index: int) -> frozenset[str]:
+    """Return the movements that the group has met before a class."""
+    earlier = [f.design.movement_ids() for i, f in run.facts.items() if i < index]
+    return run.problem.plan.known.union(*earlier)
+
+
+def _assembled(run: Run, task: WeekTask, solved: Solved) -> tuple[PlannedClass, ...]:
+    """Return the classes of a filled week, each in order and in its frame."""
+    chosen = chosen_movements(task.scope, solved)
+    out: list[PlannedClass] = []
+    for index in sorted(chosen):
+        known = _known_before(run, index).union(*(p.design.movement_ids() for p in out))
+        items = items_of(task.carried.get(index, {}))
+        cell = task.cells[index]
+        out.append(
+            assembled(run.problem, run.settings, cell, chosen[index], known, run.seed, items)
+        )
+    return tuple(out)
+
+
+def _broken(run: Run, planned: Sequence[PlannedClass]) -> bool:
+    """Return whether a class breaks a must that only its order and its clock decide."""
+    sheet = run.problem.plan.sheet
+    known = _known_before(run, planned[0].slot.index) if planned else frozenset()
+    plan = replace(run.problem.plan, classes=tuple(planned), known=known)
+    facts = Facts(plan, run.problem.library, run.settings.paces)
+    musts = [rule for rule in (C2, C4, C5, C6, C11) if sheet[rule.id].mode is Mode.MUST]
+    return any(
+        not finding.remark for rule in musts for finding in rule.check(facts, sheet[rule.id])
+    )
 
 
 def close_week(run: Run, week: int) -> None:
@@ -157,50 +196,69 @@ def _week(run: Run, week: int, before: Mapping[int, Cell]) -> WeekAnswer | Failu
     if not any(cell.slot.week == week for cell in before.values()):
         cells = _skeleton(run, past, ())
     refused: list[Mapping[int, Cell]] = []
-    tried: list[WeekTask] = []
-    taste = run.taste(run.seed)
-    for attempt in range(run.settings.retries + 1):
+    tried: list[Mapping[int, Cell]] = []
+    last = _attempts(run) - 1
+    for attempt in range(last + 1):
         if isinstance(cells, Failure):
             break
-        task = week_task(run, week, cells, attempt)
-        solved = within_bands(task.scope, task.rows, taste, run.limits(run.settings.week_time))
-        if solved.outcome is Outcome.FOUND:
-            return WeekAnswer(task, solved)
-        tried.append(week_task(run, week, cells))
+        answer = _in_bands(run, week_task(run, week, cells, attempt), run.settings.week_time)
+        if answer is not None:
+            return answer
+        tried.append(cells)
         refused.append({i: c for i, c in cells.items() if c.slot.week == week})
         run.stopped = run.stopped or run.stop.requested()
         if run.stopped:
             # Whoever stops keeps what there is, so the first pattern with any filling is taken.
-            any_filling = _softly(run, tried[-1:], None)
+            any_filling = _softly(run, week, tried[-1:], None)
             if isinstance(any_filling, WeekAnswer):
                 return any_filling
-        cells = _skeleton(run, past, tuple(refused))
-    return _softly(run, tried, cells if isinstance(cells, Failure) else None)
+        if attempt < last:
+            cells = _skeleton(run, past, tuple(refused))
+    return _softly(run, week, tried, cells if isinstance(cells, Failure) else None)
 
 
-def _softly(run: Run, tried: list[WeekTask], failure: Failure | None) -> WeekAnswer | Failure:
+def _in_bands(run: Run, task: WeekTask, seconds: float) -> WeekAnswer | None:
+    """Return a filling with all aims in their bands whose classes stand as they are laid out."""
+    solved = within_bands(task.scope, task.rows, run.taste(run.seed), run.limits(seconds))
+    if solved.outcome is not Outcome.FOUND:
+        return None
+    answer = WeekAnswer(task, solved, _assembled(run, task, solved))
+    return None if _broken(run, answer.planned) else answer
+
+
+def _attempts(run: Run) -> int:
+    """Return how many patterns a week is given; where it carries, some more than it carries in."""
+    carrying = run.problem.plan.sheet["D7"].mode is not Mode.OFF
+    return run.settings.retries + 1 + (len(CARRYING_PARTS) // 2 if carrying else 0)
+
+
+def _softly(
+    run: Run, week: int, tried: Sequence[Mapping[int, Cell]], failure: Failure | None
+) -> WeekAnswer | Failure:
     """Return the cheapest filling of the patterns tried, or why the musts let none through."""
-    best: WeekAnswer | None = None
+    best: tuple[bool, int, WeekAnswer] | None = None
     undecided: Failure | None = None
-    taste = run.taste(run.seed)
-    for task in () if run.stopped else tried[:FULL_PATTERNS]:
-        # The attempts chose from a part of the library; now from all of it.
-        solved = within_bands(task.scope, task.rows, taste, run.limits(run.settings.soft_time))
-        if solved.outcome is Outcome.FOUND:
-            return WeekAnswer(task, solved)
-    for number, task in enumerate(tried):
+    # The attempts chose from a part of the library; now from all of it.
+    tasks = [week_task(run, week, cells) for cells in tried]
+    for task in () if run.stopped else tasks[:FULL_PATTERNS]:
+        answer = _in_bands(run, task, run.settings.soft_time)
+        if answer is not None:
+            return answer
+    for number, task in enumerate(tasks):
         if best is not None and number >= SOFT_PATTERNS:
             break
         solved = at_least_cost(task.rows, run.limits(run.settings.soft_time))
         if solved.outcome is Outcome.FOUND:
-            if best is None or solved.cost < best.solved.cost:
-                best = WeekAnswer(task, solved)
-            if best.solved.cost == 0:
+            answer = WeekAnswer(task, solved, _assembled(run, task, solved))
+            found = (_broken(run, answer.planned), solved.cost, answer)
+            if best is None or found[:2] < best[:2]:
+                best = found
+            if best[:2] == (False, 0):
                 break
         elif failure is None or undecided is None:
             proven = solved.outcome is Outcome.IMPOSSIBLE
             undecided = Failure("movements", task.week, task.rows, proven)
-    return best or undecided or failure or Failure("movements", None, (), False)
+    return best[2] if best else undecided or failure or Failure("movements", None, (), False)
 
 
 def _skeleton(
@@ -212,13 +270,18 @@ def _skeleton(
     task = SkeletonTask(
         _without_past(run.problem, past, run),
         kept,
+        run.pool.grounds,
         refused=refused,
         week_training=dict(run.week_training),
         calibration=_calibration(run, past),
+        # What is promised for a day of a later week may collide with another such promise.
+        horizon=None if run.problem.plan.shape.wishes.pins else HORIZON,
     )
     outcome = Outcome.IMPOSSIBLE
-    # A long series has a larger model: what is enough for six weeks is not for twelve.
-    size = max(1.0, len(task.problem.open_slots()) / USUAL_SLOTS)
+    size = 1.0
+    if task.horizon is None:
+        # A long series has a larger model: what is enough for six weeks is not for twelve.
+        size = max(1.0, len(task.problem.open_slots()) / USUAL_SLOTS)
     limits = run.limits(run.settings.skeleton_time * size)
     for skip in _loosenings(run):
         found = skeleton(replace(task, skip=skip), limits)
@@ -229,14 +292,15 @@ def _skeleton(
 
 
 def _calibration(run: Run, past: Mapping[int, Cell]) -> float:
-    """Return how much training volume past weeks really held against what was guessed for them.
+    """Return how much training volume counted classes really held against what was guessed.
 
-    It is 1 for timed formats; where reps are counted it keeps guesses from drifting off.
+    Timed formats hold what they say; where reps are counted it keeps guesses from drifting off.
     """
     yardstick = run.problem.plan.sheet.yardstick
-    every = Theme(frozenset(), tuple(pool(run.problem.plan.shape, run.problem.library)))
-    guessed = sum(training_guess(cell.variant, yardstick, every) for cell in past.values())
-    held = sum(run.facts[index].volume.training[yardstick] for index in past)
+    every = run.pool.grounds.every
+    counted = {index: cell for index, cell in past.items() if cell.variant.counted}
+    guessed = sum(training_guess(cell.variant, yardstick, every) for cell in counted.values())
+    held = sum(run.facts[index].volume.training[yardstick] for index in counted)
     return float(100 * held / guessed) if guessed else 1.0
 
 

@@ -31,10 +31,11 @@ class WeekTask:
 
 @dataclass(frozen=True, slots=True)
 class WeekAnswer:
-    """A filling of one week."""
+    """A filling of one week; ``planned``: its classes, where they have been put together."""
 
     task: WeekTask
     solved: Solved
+    planned: tuple[PlannedClass, ...] = ()
 
 
 @dataclass(slots=True)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
-from typing import TypeAlias
+from typing import Any, TypeAlias
 
 from grike.core.anatomy import Muscle
 from grike.core.item import Item
@@ -13,7 +13,7 @@ from grike.core.movement import Movement, Pace
 from grike.core.planner.cells import least_of_theme
 from grike.core.planner.linear import Limits, Outcome, RowModel, Solved
 from grike.core.planner.skeleton import Cell
-from grike.core.planner.variants import Variant, bout_seconds, frame_seconds, slots_for, suits
+from grike.core.planner.variants import Part, Variant, frame_seconds, stretch_of
 from grike.core.rules import selection_rows
 from grike.core.rules.base import TWELFTHS, Key, Row
 from grike.core.rules.facts import ClassFacts
@@ -27,7 +27,7 @@ from grike.core.work import SECONDS_PER_HELD_REP
 #: Part of the time of a week that goes into the choice among equals.
 TASTE_PART = 0.2
 SLOTS, THEME, SUBSTANCE = "slots", "kit-of-the-class", "substance"
-CARRIED = "carried"
+CARRIED, PARTS = "carried", "parts-of-the-format"
 #: A class chooses from so many movements at most, and from so many of a muscle at least.
 MOST_CHOICES, FEWEST_OF_A_MUSCLE = 60, 3
 #: What a wanted movement is worth among plans of equal cost until it has come once.
@@ -51,17 +51,23 @@ NOTHING_CARRIED: Carried = {}
 
 
 def bay_of(
-    cell: Cell, yardstick: Yardstick, slot_seconds: int, carried: Mapping[str, Carry]
+    cell: Cell,
+    yardstick: Yardstick,
+    slot_seconds: int,
+    stretch_seconds: int,
+    carried: Mapping[str, Carry],
 ) -> Bay:
     """Return the bay of a cell with every movement that its kit allows."""
     variant = cell.variant
     choices = tuple(
         _choice(cell, movement, yardstick, carried.get(movement.id))
         for movement in cell.theme.movements
-        if slots_for(variant, movement) <= variant.slots and suits(variant, movement)
+        if variant.slots_for(movement) <= variant.slots and variant.suits(movement)
     )
     _, longest = frame_seconds(slot_seconds)
-    room = longest - variant.rest_seconds() - variant.reserve_seconds()
+    room: int | None = None
+    if variant.elastic:
+        room = longest - variant.rest_seconds() - variant.reserve_seconds()
     return Bay(
         cell.slot.index,
         cell.slot,
@@ -70,18 +76,24 @@ def bay_of(
         room,
         choices,
         least_of_theme(variant.slots) if cell.theme.kit else 0,
-        variant.rest_seconds(),
+        variant.most_work_seconds(stretch_seconds),
+        tuple(_part(part, choices) for part in variant.parts()),
     )
+
+
+def _part(part: Part, choices: Iterable[Choice]) -> tuple[str, int, int, frozenset[Key]]:
+    keys = frozenset(choice.key for choice in choices if part.plays(choice.movement))
+    return part.name, part.least, part.most, keys
 
 
 def _choice(cell: Cell, movement: Movement, yardstick: Yardstick, carry: Carry | None) -> Choice:
     variant = cell.variant
-    seconds = variant.sets * bout_seconds(variant, movement) if variant.counted else 0
+    seconds = 0 if variant.uniform else variant.seconds_of(movement)
     return Choice(
         movement,
         cell.slot.index,
-        slots_for(variant, movement),
-        TWELFTHS * variant.sets,
+        variant.slots_for(movement),
+        variant.sets_of(movement),
         carry.training if carry else _training(variant, movement, yardstick),
         carry.seconds if carry else seconds,
         _contacts(variant, movement),
@@ -89,11 +101,11 @@ def _choice(cell: Cell, movement: Movement, yardstick: Yardstick, carry: Carry |
     )
 
 
-def _training(variant: Variant, movement: Movement, yardstick: Yardstick) -> int:
+def _training(variant: Variant[Any], movement: Movement, yardstick: Yardstick) -> int:
     """Return hundredths of training volume of a movement in a variant, main option."""
     if yardstick is Yardstick.SETS:
-        return 100 * variant.sets
-    seconds = variant.sets * bout_seconds(variant, movement)
+        return 100 * variant.sets_of(movement) // TWELFTHS
+    seconds = variant.seconds_of(movement)
     if yardstick is Yardstick.SECONDS:
         return 100 * seconds
     still = movement.pace is Pace.STILL
@@ -101,11 +113,11 @@ def _training(variant: Variant, movement: Movement, yardstick: Yardstick) -> int
     return int(100 * seconds / per_rep)
 
 
-def _contacts(variant: Variant, movement: Movement) -> int:
+def _contacts(variant: Variant[Any], movement: Movement) -> int:
     """Return the ground contacts of a movement in a variant, rounded up."""
     if movement.impact < 2:
         return 0
-    reps = variant.sets * bout_seconds(variant, movement) / movement.seconds_per_rep
+    reps = variant.seconds_of(movement) / movement.seconds_per_rep
     return -int(-(reps * movement.contacts_per_rep) // 1)
 
 
@@ -138,7 +150,13 @@ def scope_of(
     """Return the scope in which the movements of ``cells`` are chosen."""
     none: Mapping[str, Carry] = {}
     bays = [
-        bay_of(cell, sheet.yardstick, slot_seconds, carried.get(cell.slot.index, none))
+        bay_of(
+            cell,
+            sheet.yardstick,
+            slot_seconds,
+            stretch_of(sheet),
+            carried.get(cell.slot.index, none),
+        )
         for cell in cells
     ]
     return Scope(bays, [fixed_class(f) for f in around], steps, floors, day_floors, group)
@@ -185,6 +203,9 @@ def structure_rows(scope: Scope) -> list[Row]:
         if held:
             out.append(Row(CARRIED, bay.slot.label, held, low=len(held)))
         out.append(Row(SUBSTANCE, bay.slot.label, small, high=max(1, bay.slots // 4)))
+        for name, least, most, keys in bay.parts:
+            own = tuple((c.key, c.slots) for c in bay.choices if c.key in keys)
+            out.append(Row(PARTS, f"{bay.slot.label}, {name}", own, low=least, high=most))
     return out
 
 

@@ -13,28 +13,45 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from fractions import Fraction
 from itertools import combinations, pairwise
-from statistics import median
 from typing import Any
 
 from ortools.sat.python import cp_model
 
 from grike.core.anatomy import Muscle, Region, region_of
 from grike.core.focus import FOCUS_MUSCLES, Focus
-from grike.core.planner.cells import Theme, largest_class, pool, themes
+from grike.core.planner.cells import Theme
+from grike.core.planner.grounds import Grounds, training_guess
 from grike.core.planner.linear import Limits, Outcome, solver_for
 from grike.core.planner.problem import Problem
-from grike.core.planner.variants import Variant, bout_seconds, stretch_of, variants
+from grike.core.planner.supply import Supply
+from grike.core.planner.variants import PLANNED_KINDS, Variant
 from grike.core.rules.days import too_close
 from grike.core.rules.facts import ClassFacts
 from grike.core.rules.spread import is_strength, strength_counts
 from grike.core.rules.steps import factor_band, is_lighter
 from grike.core.series import Slot
 from grike.core.sheet import Mode
-from grike.core.volume import Yardstick
 
 _M = Muscle
 #: So many movements for a muscle count of one kit, and so many are enough for a week.
 ENOUGH_MOVEMENTS, ENOUGH_IN_A_WEEK = 2, 4
+#: Formats for which only some movements will do; a third of a week's classes may be in them, and
+#: fewer once so many patterns could not be filled.
+SPICE = frozenset(PLANNED_KINDS) - {
+    "timed-circuit",
+    "straight-sets",
+    "superset",
+    "counted-circuit",
+}
+PATIENCE = 2
+#: Later weeks keep this far inside what formats can give at all: the edge leaves no choice.
+EDGE = 0.05
+#: Counted classes take this much more or less than guessed, as quick or slow movements go in.
+PLAY = 0.05
+#: Tie-breaks need not be the best of all; aims weigh more than this.
+GAP = 30
+#: Sets are never shared out evenly, so that a week needs this many times the least that would do.
+SETS_TO_SPARE = 1.75
 #: What a focus all but surely makes a main focus: two classes that share one need a clear day.
 HEART: dict[Focus, frozenset[Muscle]] = {
     Focus.LOWER: frozenset({_M.GLUTES, _M.QUADRICEPS, _M.HAMSTRINGS}),
@@ -54,21 +71,26 @@ class Cell:
 
     slot: Slot
     focus: Focus
-    variant: Variant
+    variant: Variant[Any]
     theme: Theme
 
 
 @dataclass(frozen=True, slots=True)
 class SkeletonTask:
-    """What stays and what is already refused: week patterns that no movements could fill."""
+    """What stays and what is already refused: week patterns that no movements could fill.
+
+    ``horizon``: for how many weeks cells are chosen; None: for all.
+    """
 
     problem: Problem
     kept: Mapping[int, ClassFacts]
+    grounds: Grounds
     refused: tuple[Mapping[int, Cell], ...] = ()
     skip: frozenset[str] = frozenset()
     fixed_cells: Mapping[int, Cell] = field(default_factory=dict)
     week_training: Mapping[int, Fraction] = field(default_factory=dict)
     calibration: float = 1.0
+    horizon: int | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,20 +101,6 @@ class Skeleton:
     cells: Mapping[int, Cell] = field(default_factory=dict)
 
 
-def training_guess(variant: Variant, yardstick: Yardstick, theme: Theme) -> int:
-    """Return hundredths of training volume that a variant is expected to give."""
-    if yardstick is Yardstick.SETS:
-        return 100 * variant.slots * variant.sets
-    movements = theme.movements
-    if yardstick is Yardstick.SECONDS:
-        if not variant.counted or not movements:
-            return 100 * variant.work_seconds()
-        typical = median(bout_seconds(variant, m) for m in movements)
-        return round(100 * variant.slots * variant.sets * typical)
-    rate = median(1 / m.seconds_per_rep for m in movements) if movements else 0.5
-    return round(100 * variant.work_seconds() * rate)
-
-
 class _Builder:
     """Builds and solves the model of one task."""
 
@@ -100,26 +108,24 @@ class _Builder:
         problem = task.problem
         self.task, self.shape, self.sheet = task, problem.plan.shape, problem.plan.sheet
         self.model = cp_model.CpModel()
-        self.slots = [s for s in problem.open_slots() if s.index not in task.fixed_cells]
-        self.themes = themes(self.shape, problem.library)
-        self.variants = variants(self.shape.minutes * 60, stretch_of(self.sheet))
+        still_open = [s for s in problem.open_slots() if s.index not in task.fixed_cells]
+        near = sorted({slot.week for slot in still_open})[: task.horizon]
+        self.slots = [slot for slot in still_open if slot.week in near]
+        #: Classes of later weeks: only their volume is looked at, so that the steps can go on.
+        self.later = frozenset(slot.index for slot in still_open if slot.week not in near)
+        grounds = task.grounds
+        self.themes, self.variants = grounds.themes, grounds.variants
+        self.fits = grounds.fits
         self.focus: dict[tuple[int, Focus], Any] = {}
         self.theme: dict[tuple[int, int], Any] = {}
         self.variant: dict[tuple[int, int], Any] = {}
         self.penalties: list[tuple[Any, int]] = []
-        every = Theme(frozenset(), tuple(pool(self.shape, problem.library)))
-        yardstick = self.sheet.yardstick
         # Whole units rather than hundredths: small coefficients are solved much faster.
+        # Timed work is what it is; what is counted takes what its movements take.
         self.guesses = [
-            round(training_guess(v, yardstick, every) * task.calibration / 100)
-            for v in self.variants
+            round(guess * (task.calibration if variant.counted else 1.0) / 100)
+            for guess, variant in zip(grounds.guesses, grounds.variants, strict=True)
         ]
-        share = self.sheet["C1"].numbers["share"] if self._on("C1") else Fraction(0)
-        self.largest = {
-            (focus, number): largest_class(focus, theme, float(share) / 100)
-            for focus in Focus
-            for number, theme in enumerate(self.themes)
-        }
 
     def _on(self, rule: str) -> bool:
         return self.sheet[rule].mode is not Mode.OFF and rule not in self.task.skip
@@ -156,6 +162,7 @@ class _Builder:
             self.variant[i, number] = new(f"v{i}_{number}")
         self._pinned(slot)
         foci = [f for f in Focus if (i, f) in self.focus]
+        left = self._left(slot)
         self._one_of([self.focus[i, f] for f in foci])
         self._one_of([self.theme[i, t] for t in range(len(self.themes))])
         self._one_of([self.variant[i, v] for v in range(len(self.variants))])
@@ -164,11 +171,20 @@ class _Builder:
                 fitting = [
                     self.variant[i, v]
                     for v, variant in enumerate(self.variants)
-                    if variant.slots <= self.largest[focus, number]
+                    if (focus, number, v) in self.fits
+                    and (left is None or movements_in(variant) <= left[number][focus])
                 ]
                 if len(fitting) < len(self.variants):
-                    both = self.focus[i, focus] + self.theme[i, number]
-                    self.model.add(both <= 1 + sum(fitting))
+                    neither = (self.focus[i, focus].negated(), self.theme[i, number].negated())
+                    self.model.add_bool_or([*neither, *fitting])
+
+    def _left(self, slot: Slot) -> list[Mapping[Focus, int]] | None:
+        """Return what is left for a class of the first open week by theme; None for later ones."""
+        if self.task.horizon is None or slot.week != self.slots[0].week:
+            return None
+        known = self.task.problem.plan.known
+        supply = Supply(slot, self.task.kept, known, self.sheet)
+        return [supply.slots(theme) for theme in self.themes]
 
     def _pinned(self, slot: Slot) -> None:
         """G4: a pinned day has its focus, whatever its menu says, its format and its kit."""
@@ -288,12 +304,19 @@ class _Builder:
                 self.model.add(strong - off <= max(counts))
 
     def _supply(self) -> None:
-        """W1: the kits of a week together hold enough movements for every muscle group."""
+        """W1: kits and formats of a week hold enough movements and sets for every muscle group."""
         if not self._on("W1"):
             return
+        least = self.sheet["W1"].numbers["least"]
+        wanted = round(self.task.grounds.sets_needed(least) * SETS_TO_SPARE)
         counts = [Counter(m for x in theme.movements for m in x.targets) for theme in self.themes]
         for week in sorted({slot.week for slot in self.slots}):
             members = [slot for slot in self.slots if slot.week == week]
+            if len(members) == sum(1 for s in self.task.problem.slots if s.week == week):
+                sets = sum(self._class_sets(slot.index) for slot in members)
+                short = self.model.new_int_var(0, wanted, "")
+                self.model.add(sets + short >= wanted)
+                self.penalties.append((short, 300))
             for muscle in Muscle:
                 worth = [min(ENOUGH_MOVEMENTS, count[muscle]) for count in counts]
                 if len(members) < 2 or all(value == worth[0] for value in worth):
@@ -306,6 +329,10 @@ class _Builder:
                 short = self.model.new_int_var(0, ENOUGH_IN_A_WEEK, "")
                 self.model.add(there + short >= ENOUGH_IN_A_WEEK)
                 self.penalties.append((short, 300))
+
+    def _class_sets(self, index: int) -> Any:
+        """Return the sets of an open class as an expression."""
+        return sum(self.variant[index, n] * v.all_sets for n, v in enumerate(self.variants))
 
     def _class_training(self, index: int) -> Any:
         """Return the training volume of an open class as an expression."""
@@ -322,12 +349,34 @@ class _Builder:
             if kept is not None:
                 total += int(kept.volume.training.get(self.sheet.yardstick, Fraction(0)))
             elif cell is not None:
-                total += training_guess(cell.variant, self.sheet.yardstick, cell.theme) // 100
+                yardstick, every = self.sheet.yardstick, self.task.grounds.every
+                total += training_guess(cell.variant, yardstick, every) // 100
+            elif slot.index in self.later:
+                continue
             else:
                 total += self._class_training(slot.index)
+        later = sum(1 for slot in members if slot.index in self.later)
+        if later:
+            total += self.model.new_int_var(*self._span(later), "")
         if week in self.task.week_training:
             total = int(self.task.week_training[week])
         return total, len(members)
+
+    def _span(self, classes: int) -> tuple[int, int]:
+        """Return the least and most volume of some classes in a mix that W8 allows.
+
+        The formats that only some movements fit are left out: they cannot carry every week.
+        """
+        usual = [n for n, v in enumerate(self.variants) if v.kind not in SPICE]
+        numbers = usual or list(range(len(self.variants)))
+        strong = [self.guesses[n] for n in numbers if self.variants[n].strength]
+        light = [self.guesses[n] for n in numbers if not self.variants[n].strength]
+        if not strong or not light or not self._on("W8"):
+            strong = light = strong + light
+        counts = strength_counts(classes, self.sheet["W8"])
+        least = min(n * min(strong) + (classes - n) * min(light) for n in counts)
+        most = max(n * max(strong) + (classes - n) * max(light) for n in counts)
+        return round(least * (1 + EDGE)), round(most * (1 - EDGE))
 
     @property
     def _done(self) -> frozenset[int]:
@@ -349,13 +398,25 @@ class _Builder:
                 low, high = low + inside, high - inside
                 same = count == full[1]
                 mine, theirs = (total, full[0]) if same else (total * full[1], full[0] * count)
-                self._between(mine, theirs, low, high)
+                play = self._play(week) * (1 if same else full[1])
+                self._between(mine, theirs, low, high, play)
             if not is_lighter(week, line):
                 full = (total, count)
 
-    def _between(self, mine: Any, theirs: Any, low: Fraction, high: Fraction) -> None:
+    def _play(self, week: int) -> Any:
+        """Return by how much the choice of movements can still move the volume of a week."""
+        return sum(
+            self.variant[slot.index, n] * round(guess * PLAY)
+            for slot in self.slots
+            if slot.week == week
+            for n, guess in enumerate(self.guesses)
+            if self.variants[n].counted
+        )
+
+    def _between(self, mine: Any, theirs: Any, low: Fraction, high: Fraction, play: Any) -> None:
         for factor, sign in ((low, 1), (high, -1)):
-            difference = sign * (mine * factor.denominator - theirs * factor.numerator)
+            able = mine + sign * play
+            difference = sign * (able * factor.denominator - theirs * factor.numerator)
             if isinstance(difference, int):
                 if difference < 0 and len(self.slots) and self.task.week_training == {}:
                     self.model.add_bool_or([])
@@ -374,10 +435,7 @@ class _Builder:
             sums: dict[Region, Any] = dict.fromkeys(Region, 0)
             total: Any = 0
             for slot in members:
-                sets = sum(
-                    self.variant[slot.index, n] * v.slots * v.sets
-                    for n, v in enumerate(self.variants)
-                )
+                sets = self._class_sets(slot.index)
                 own = self._budget(slot, sets, int(share["share"]), int(share["whole"]))
                 for region in Region:
                     sums[region] += own[region]
@@ -452,12 +510,23 @@ class _Builder:
                         over = self.model.new_int_var(0, len(present), "")
                         self.model.add(over >= sum(present) - 1)
                         self.penalties.append((over, weight))
+        spice = 10 if len(self.task.refused) < PATIENCE else 400
+        for members in weeks.values():
+            rare = sum(self._spices(slot.index) for slot in members)
+            free = len(members) // 3 if len(self.task.refused) < PATIENCE else 0
+            over = self.model.new_int_var(0, len(members), "")
+            self.model.add(over >= rare - free)
+            self.penalties.append((over, spice))
         for one, other in self._a_week_apart():
             theirs = self._features(other.index, "D2")
             for kind, literal in self._features(one.index, "D2").items():
                 same = self.model.new_bool_var("")
                 self.model.add(literal + theirs.get(kind, 0) <= 1 + same)
                 self.penalties.append((same, 2))
+
+    def _spices(self, index: int) -> Any:
+        """Return whether a class is in a format that only some movements fit."""
+        return sum(self.variant[index, n] for n, v in enumerate(self.variants) if v.kind in SPICE)
 
     def _a_week_apart(self) -> Iterator[tuple[Slot, Slot]]:
         by_place = {(slot.week, slot.weekday): slot for slot in self.slots}
@@ -473,6 +542,7 @@ class _Builder:
         solver.parameters.cp_model_presolve = True
         solver.parameters.linearization_level = 2
         solver.parameters.cp_model_probing_level = 0
+        solver.parameters.absolute_gap_limit = GAP
         status = solver.solve(self.model)
         if status == cp_model.INFEASIBLE:
             return Skeleton(Outcome.IMPOSSIBLE)
@@ -488,6 +558,11 @@ class _Builder:
             variant = next(n for n in range(len(self.variants)) if solver.value(self.variant[i, n]))
             cells[i] = Cell(slot, focus, self.variants[variant], self.themes[theme])
         return Skeleton(Outcome.FOUND, cells)
+
+
+def movements_in(variant: Variant[Any]) -> int:
+    """Return how many movements a class takes at the least, about: some fill two slots."""
+    return variant.slots * 3 // 4 if variant.doubles else variant.slots
 
 
 def skeleton(task: SkeletonTask, limits: Limits) -> Skeleton:

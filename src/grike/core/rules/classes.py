@@ -144,6 +144,8 @@ def clock_text(seconds: int) -> str:
 
 def _rows_c2(scope: Scope, line: RuleSetting) -> Iterator[Row]:
     for bay in scope.bays:
+        if bay.max_seconds is None:
+            continue
         terms = tuple((choice.key, choice.seconds) for choice in bay.choices)
         yield Row("C2", bay.slot.label, terms, high=bay.max_seconds, weight=row_weight(line))
 

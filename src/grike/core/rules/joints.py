@@ -116,14 +116,14 @@ def _check_share_of(rule: str, joint: Joint) -> Callable[[Facts, RuleSetting], I
 
 
 def _rows_run_of(rule: str, joint: Joint) -> Callable[[Scope, RuleSetting], Iterator[Row]]:
-    """At most half of the slots load the joint, so that an order without long runs exists."""
+    """At most every other movement loads the joint, so that an order without long runs exists."""
 
     def rows(scope: Scope, line: RuleSetting) -> Iterator[Row]:
         if line.mode is not Mode.MUST:
             return
         for bay in scope.bays:
-            terms = tuple((c.key, 1) for c in bay.choices if loads(c.movement, joint))
-            yield Row(rule, bay.slot.label, terms, high=max(1, bay.slots // 2))
+            terms = tuple((c.key, 1 if loads(c.movement, joint) else -1) for c in bay.choices)
+            yield Row(rule, bay.slot.label, terms, high=1)
 
     return rows
 

@@ -103,16 +103,22 @@ class Choice:
 
 @dataclass(frozen=True, slots=True)
 class Bay:
-    """Room for movements in one class. Every movement in it gets the same sets."""
+    """Room for movements in one class.
+
+    ``max_seconds``: counted work seconds that its slot holds, ``most_work``: those that need no
+    further breather; None where neither depends on the movements. ``parts``: (name, least and
+    most slots, keys of the choices that count), where a format needs a mix of movements.
+    """
 
     index: int
     slot: Slot
     focus: Focus
     slots: int
-    max_seconds: int
+    max_seconds: int | None
     choices: tuple[Choice, ...]
     kit_choices_at_least: int = 0
-    rest_seconds: int = 0
+    most_work: int | None = None
+    parts: tuple[tuple[str, int, int, frozenset[Key]], ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

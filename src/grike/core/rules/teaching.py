@@ -100,12 +100,12 @@ def _check_c11(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
 
 
 def _rows_c11(scope: Scope, line: RuleSetting) -> Iterator[Row]:
-    """Where reps are counted, the rests stay at least half of the work, which waives the rule."""
+    """Counted work stays short enough for the breathers and rests that its format has."""
     for bay in scope.bays:
         terms = tuple((c.key, c.seconds) for c in bay.choices if c.seconds)
-        if terms:
+        if terms and bay.most_work is not None:
             weight = row_weight(line)
-            yield Row("C11", bay.slot.label, terms, high=2 * bay.rest_seconds, weight=weight)
+            yield Row("C11", bay.slot.label, terms, high=bay.most_work, weight=weight)
 
 
 def ways_out_missing(movement: Movement) -> str:

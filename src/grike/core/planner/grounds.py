@@ -1,0 +1,121 @@
+"""What a series is planned on: its kits, its format variants, and which of them go together."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from functools import cached_property
+from statistics import median
+from typing import Any
+
+from grike.core.anatomy import Muscle
+from grike.core.focus import Focus
+from grike.core.movement import Movement
+from grike.core.planner.cells import Theme, largest_class, pool, themes
+from grike.core.planner.problem import Problem
+from grike.core.planner.variants import Variant, variants_of
+from grike.core.rules.base import TWELFTHS
+from grike.core.rules.scope import parts_of
+from grike.core.sheet import Mode
+from grike.core.volume import Yardstick
+
+#: A part of a class needs this much more movements than it has slots, so that a choice is left.
+ROOM_TO_CHOOSE = 1.25
+
+
+class Grounds:
+    """What the skeleton builds on; each part is worked out when it is first asked for."""
+
+    def __init__(self, problem: Problem) -> None:
+        self.problem = problem
+
+    @cached_property
+    def themes(self) -> tuple[Theme, ...]:
+        """The kits on which a class may be built."""
+        return themes(self.problem.plan.shape, self.problem.library)
+
+    @cached_property
+    def every(self) -> tuple[Movement, ...]:
+        """All movements that level, room and number of people allow."""
+        return tuple(pool(self.problem.plan.shape, self.problem.library))
+
+    @cached_property
+    def variants(self) -> tuple[Variant[Any], ...]:
+        """The format variants that the series may use."""
+        return variants_of(self.problem.plan)
+
+    @cached_property
+    def guesses(self) -> tuple[int, ...]:
+        """Hundredths of training volume that each variant is expected to give."""
+        yardstick = self.problem.plan.sheet.yardstick
+        return tuple(training_guess(v, yardstick, self.every) for v in self.variants)
+
+    def sets_needed(self, least: Fraction) -> float:
+        """Return the fewest sets in which every muscle group could get ``least``."""
+        each = [parts_of(movement).together / TWELFTHS for movement in self.every]
+        return float(least) * len(Muscle) * len(each) / sum(each) if each else 0.0
+
+    @cached_property
+    def fits(self) -> frozenset[tuple[Focus, int, int]]:
+        """The (focus, theme, variant), the last two by number, that can be filled twice over."""
+        line = self.problem.plan.sheet["C1"]
+        asks = line.mode is not Mode.OFF
+        share = float(line.numbers["share"]) / 100 if asks else 0.0
+        whole = float(line.numbers["whole"]) / 100 if asks else 0.0
+        out: set[tuple[Focus, int, int]] = set()
+        suiting: dict[tuple[str, int], frozenset[str]] = {}
+        for variant in self.variants:
+            key = (variant.kind, variant.usual_reps)
+            if key not in suiting:
+                suiting[key] = frozenset(m.id for m in self.every if variant.suits(m))
+        for t, theme in enumerate(self.themes):
+            supplies: dict[tuple[str, int], _Supply] = {}
+            seen: dict[tuple[str, ...], dict[Focus, int]] = {}
+            for v, variant in enumerate(self.variants):
+                key = (variant.kind, variant.usual_reps)
+                if key not in supplies:
+                    able = tuple(m for m in theme.movements if m.id in suiting[key])
+                    supplies[key] = _Supply(variant, Theme(theme.kit, able), share, whole, seen)
+                out.update((focus, t, v) for focus in supplies[key].foci(variant))
+        return frozenset(out)
+
+
+class _Supply:
+    """What a kit holds for the variants of one kind and dose: the movements that suit them."""
+
+    def __init__(
+        self,
+        variant: Variant[Any],
+        theme: Theme,
+        share: float,
+        whole: float,
+        seen: dict[tuple[str, ...], dict[Focus, int]],
+    ) -> None:
+        ids = tuple(movement.id for movement in theme.movements)
+        if ids not in seen:
+            seen[ids] = {f: largest_class(f, theme, share, whole) for f in Focus}
+        self.largest = seen[ids]
+        self.parts = {
+            part.name: sum(1 for movement in theme.movements if part.plays(movement))
+            for part in variant.parts()
+        }
+
+    def foci(self, variant: Variant[Any]) -> list[Focus]:
+        """Return the focuses for which there is enough."""
+        if any(self.parts[p.name] < ROOM_TO_CHOOSE * p.least for p in variant.parts()):
+            return []
+        return [focus for focus, most in self.largest.items() if variant.slots <= most]
+
+
+def training_guess(
+    variant: Variant[Any], yardstick: Yardstick, movements: tuple[Movement, ...]
+) -> int:
+    """Return hundredths of training volume that a variant is expected to give."""
+    if yardstick is Yardstick.SETS:
+        return 100 * variant.all_sets
+    able = [movement for movement in movements if variant.suits(movement)]
+    if yardstick is Yardstick.SECONDS:
+        if not variant.counted or not able:
+            return 100 * variant.work_seconds()
+        return round(100 * variant.slots * median(variant.seconds_of(m) for m in able))
+    rate = median(1 / movement.seconds_per_rep for movement in able) if able else 0.5
+    return round(100 * variant.work_seconds() * rate)

@@ -1,0 +1,77 @@
+"""What is left for a class, given what the classes before it used and what the group knows.
+
+It is a bound: where it leaves too little, no choice of movements can fill the class, and the
+skeleton need not try; where it leaves enough, filling may still turn out impossible.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from fractions import Fraction
+
+from grike.core.focus import Focus
+from grike.core.movement import CONDITIONING_FAMILIES, Movement
+from grike.core.planner.cells import Theme, region_supply
+from grike.core.rules.base import TWELFTHS
+from grike.core.rules.facts import ClassFacts
+from grike.core.rules.scope import parts_of
+from grike.core.series import Slot
+from grike.core.sheet import Mode, RuleSheet
+
+
+class Supply:
+    """The movements that are still to be had in one slot."""
+
+    def __init__(
+        self, slot: Slot, kept: Mapping[int, ClassFacts], known: frozenset[str], sheet: RuleSheet
+    ) -> None:
+        gap = sheet["D4"].whole("gap") if sheet["D4"].mode is not Mode.OFF else 0
+        near = [kept[n] for n in range(slot.index - gap, slot.index) if n in kept]
+        self.used = {m.id for facts in near for _, _, m in facts.work_movements}
+        before = {m.id for n, f in kept.items() if n < slot.index for _, _, m in f.work_movements}
+        first = min((facts.slot.week for facts in kept.values()), default=slot.week)
+        self.known = known | before
+        learns = sheet["D8"].mode is Mode.OFF or slot.week <= first
+        self.most_new = None if learns else sheet["D8"].whole("most")
+        self.share = Fraction(0)
+        self.whole = Fraction(0)
+        if sheet["C1"].mode is not Mode.OFF:
+            self.share = sheet["C1"].numbers["share"] / 100
+            self.whole = sheet["C1"].numbers["whole"] / 100
+
+    def slots(self, theme: Theme) -> dict[Focus, int]:
+        """Return the most movements of a class on a kit, by focus."""
+        left = [m for m in theme.movements if m.id not in self.used]
+        out: dict[Focus, int] = {}
+        own = self._most([TWELFTHS * bool(m.fetched_kit) for m in left], left) // TWELFTHS
+        # A third of the movements, two at the least, are with the kit of the class.
+        by_kit = 3 * own + 2 if theme.kit and own >= 2 else (0 if theme.kit else len(left))
+        everything = self._most([TWELFTHS] * len(left), left) // TWELFTHS
+        for focus in Focus:
+            worth = [_on(movement, focus) for movement in left]
+            most = min(by_kit, everything)
+            if self.whole and focus is Focus.WHOLE:
+                most = min(most, int(min(region_supply(left).values()) / self.whole))
+            elif self.share:
+                most = min(most, int(self._most(worth, left) / TWELFTHS / self.share))
+            out[focus] = most
+        return out
+
+    def _most(self, worth: list[int], movements: list[Movement]) -> int:
+        """Return the sum of what is known and of the few best that are new."""
+        if self.most_new is None:
+            return sum(worth)
+        new: list[int] = []
+        total = 0
+        for value, movement in zip(worth, movements, strict=True):
+            if movement.foundation or movement.id in self.known:
+                total += value
+            else:
+                new.append(value)
+        return total + sum(sorted(new, reverse=True)[: self.most_new])
+
+
+def _on(movement: Movement, focus: Focus) -> int:
+    if focus is Focus.CONDITIONING:
+        return TWELFTHS * (movement.family in CONDITIONING_FAMILIES)
+    return parts_of(movement).foci[focus]
