@@ -6,6 +6,7 @@ import random
 import unittest
 from collections.abc import Callable
 from dataclasses import fields, replace
+from functools import lru_cache
 
 from grike.core.anatomy import Muscle
 from grike.core.design import ClassDesign, Purpose
@@ -16,6 +17,7 @@ from grike.core.format import TimedCircuit
 from grike.core.item import Handling, Item
 from grike.core.kit import Kit, Room
 from grike.core.movement import Joint, Library, Role
+from grike.core.planner import Problem, plan
 from grike.core.rules import CATALOGUE, Facts, Finding, broken_musts, findings
 from grike.core.series import SeriesPlan
 from grike.core.sheet import Mode
@@ -30,13 +32,16 @@ from tests.builders import (
     only,
     work,
 )
-from tests.core.test_planner import LIBRARY, made, two_weeks
+from tests.core.test_planner import LIBRARY, empty, made
 
 WORK = [movement.id for movement in LIBRARY.of_role(Role.WORK)]
 
 
+@lru_cache
 def base() -> SeriesPlan:
-    return made(two_weeks())
+    """Return a plan in the formats that an edit can break in the most ways."""
+    formats = frozenset({"timed-circuit", "straight-sets", "superset"})
+    return made(plan(Problem(empty(formats=formats), LIBRARY), None, 7))
 
 
 def changed(plan: SeriesPlan, slot: int, design: ClassDesign) -> SeriesPlan:
@@ -247,7 +252,8 @@ def _wanted() -> Broken:
 def _pinned_format() -> Broken:
     plan = base()
     slot, design = plan.classes[2].slot, plan.classes[2].design
-    other = next(k for k in ("timed-circuit", "superset") if k != design.main_format())
+    kinds = ("timed-circuit", "straight-sets", "superset")
+    other = next(k for k in kinds if k != design.main_format())
     pin = Pin(slot.week + 1, slot.weekday, format=other)
     return replace(plan, shape=replace(plan.shape, wishes=Wishes(pins=(pin,)))), LIBRARY
 

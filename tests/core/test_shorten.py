@@ -11,7 +11,7 @@ from grike.core.design import Block, ClassDesign, Purpose
 from grike.core.errors import InvalidInput
 from grike.core.expansion import steps
 from grike.core.focus import Focus
-from grike.core.format import Breather, LastBurst
+from grike.core.format import AddOn, Breather, LastBurst, OnTheMinute, ShortIntervals
 from grike.core.item import Handling, Item
 from grike.core.movement import Sides
 from grike.core.shorten import ORDER, shorten
@@ -81,6 +81,24 @@ class Shortening(unittest.TestCase):
         by_round = a_class(work(circuit(2), Item("one", Handling.BY_ROUND), "q0"))
         cut = shorten(by_round, OWN, length(by_round) - 100, order=("rounds",))
         self.assertEqual((cut.cuts, cut.reached), ((), False))
+
+    def test_minutes_and_combinations(self) -> None:
+        """On the minute every movement loses one; a combination is repeated, then learned, less."""
+        minutes = a_class(work(OnTheMinute(6, 8), "q0", "q1"))
+        cut = shorten(minutes, OWN, length(minutes) - 61, order=("rounds",))
+        self.assertEqual((cut.cuts, cut.reached), (("4 minutes in block 1",), True))
+        music = a_class(work(AddOn(learn=2, repeat=2), "q0", "q1"))
+        cut = shorten(music, OWN, 0, order=("rounds",))
+        self.assertEqual(cut.cuts, ("1 repeat in block 1", "1 learn in block 1"))
+
+    def test_a_whole_block_goes_where_no_movement_can(self) -> None:
+        """Of two blocks of hard bouts, four movements each, the second goes with its breather."""
+        pairs = [work(ShortIntervals(), "q0", "q1"), work(ShortIntervals(), "q2", "q3")]
+        hard = a_class(pairs[0], Block(Purpose.BREATHER, Breather(45)), pairs[1])
+        cut = shorten(hard, OWN, length(hard) - 100, order=("movements",))
+        self.assertTrue(cut.reached)
+        self.assertEqual(cut.design.blocks, (pairs[0],))
+        self.assertEqual(cut.cuts, ("Without block 3, intervals, 8 bouts of 20/10 s",))
 
     def test_planned_classes_at_any_length(self) -> None:
         """Any planned class, 3, 8 and 15 minutes late: sides equal, cool-down whole, and said."""

@@ -6,9 +6,13 @@ from dataclasses import replace
 
 from grike.core.design import Block, ClassDesign, Purpose
 from grike.core.errors import InvalidInput
-from grike.core.format import Superset
+from grike.core.expansion import steps
+from grike.core.format import NoRestCircuit, StrengthPulse, Superset, ThreePace
 from grike.core.item import Handling, Item
 from grike.core.movement import Library, Movement
+
+#: Formats in which a movement takes one bout however many sides it has.
+SHARED_BOUTS = (NoRestCircuit, StrengthPulse, ThreePace)
 
 
 def item_at(design: ClassDesign, block: int, place: int) -> Item:
@@ -24,10 +28,21 @@ def item_at(design: ClassDesign, block: int, place: int) -> Item:
 
 
 def handling_for(design: ClassDesign, block: int, movement: Movement) -> Handling:
-    """Return how a movement handles its sides in a block: split in supersets, else two bouts."""
+    """Return how a movement handles its sides in a block: both in one bout, or two bouts."""
     inside = design.blocks[block].format
-    timed_superset = isinstance(inside, Superset) and inside.work_seconds is not None
-    return Handling.SPLIT if movement.one_sided and timed_superset else Handling.TWO_BOUTS
+    shared = isinstance(inside, SHARED_BOUTS) or (
+        isinstance(inside, Superset) and inside.work_seconds is not None
+    )
+    return Handling.SPLIT if movement.one_sided and shared else Handling.TWO_BOUTS
+
+
+def stands(design: ClassDesign, library: Library) -> bool:
+    """Return whether every movement of a class fits its format, as in rounds of three paces."""
+    try:
+        steps(design, library)
+    except InvalidInput:
+        return False
+    return True
 
 
 def swapped(

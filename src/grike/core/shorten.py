@@ -12,7 +12,7 @@ from grike.core.editing import with_block
 from grike.core.errors import InvalidInput
 from grike.core.expansion import steps
 from grike.core.focus import Focus, on_focus
-from grike.core.format import Breather, Flow, LastBurst
+from grike.core.format import Breather, Flow, LastBurst, OnTheMinute
 from grike.core.movement import Library
 from grike.core.pace import DEFAULT_PACE, Pace
 from grike.core.sides import side_ledger
@@ -83,12 +83,18 @@ def _burst(design: ClassDesign, done: int, _: Library) -> Iterator[Cut]:
 def _rounds(design: ClassDesign, done: int, _: Library) -> Iterator[Cut]:
     for number, block in _open(design, done, Purpose.WORK):
         own = {field.name for field in fields(block.format)}
-        for name in ("rounds", "sets", "passes"):
+        for name in ("rounds", "sets", "passes", "minutes", "repeat", "learn"):
+            # On the minute all movements lose a minute, so that they stay in step.
+            step = len(block.items) if isinstance(block.format, OnTheMinute) else 1
             now = getattr(block.format, name) if name in own else 0
-            if now > 1:
-                fmt = replace(block.format, **{name: now - 1})  # type: ignore[arg-type]
+            if now > step:
+                try:
+                    fmt = replace(block.format, **{name: now - step})  # type: ignore[arg-type]
+                except InvalidInput:
+                    continue
                 changed = replace(block, format=fmt)
-                yield f"{now - 1} {name} in block {number + 1}", with_block(design, number, changed)
+                words = f"{now - step} {name} in block {number + 1}"
+                yield words, with_block(design, number, changed)
 
 
 def _movements(design: ClassDesign, done: int, library: Library) -> Iterator[Cut]:
@@ -113,6 +119,18 @@ def _movements(design: ClassDesign, done: int, library: Library) -> Iterator[Cut
         except InvalidInput:
             continue
         yield f"Without {name}", with_block(design, number, changed)
+    yield from _blocks(design, done)
+
+
+def _blocks(design: ClassDesign, done: int) -> Iterator[Cut]:
+    """Yield a whole block of work left out with the breather before it, the last first."""
+    open_blocks = list(_open(design, done, Purpose.WORK))
+    for number, block in open_blocks if len(open_blocks) > 1 else ():
+        shorter = with_block(design, number, None)
+        before = number - 1
+        if before >= done and design.blocks[before].purpose is Purpose.BREATHER:
+            shorter = with_block(shorter, before, None)
+        yield f"Without block {number + 1}, {block.format.summary().lower()}", shorter
 
 
 LEVERS: dict[str, Callable[[ClassDesign, int, Library], Iterator[Cut]]] = {

@@ -168,8 +168,9 @@ def _without_one(facts: Facts, member: ClassFacts) -> Iterator[Edit]:
                 continue
             items = (*block.items[:place], *block.items[place + 1 :])
             name = facts.library[block.items[place].movement_id].name
-            design = with_block(member.design, number, replace(block, items=items))
-            yield Edit(f"Leave out {name}, {member.slot.label}", {member.slot.index: design})
+            with suppress(InvalidInput):
+                design = with_block(member.design, number, replace(block, items=items))
+                yield Edit(f"Leave out {name}, {member.slot.label}", {member.slot.index: design})
 
 
 def breathers(facts: Facts, finding: Finding) -> Iterator[Edit]:
@@ -186,16 +187,22 @@ def breathers(facts: Facts, finding: Finding) -> Iterator[Edit]:
                     design = with_block(member.design, number, replace(block, format=rested))
                     yield Edit(f"25 s rest, {label}", {slot: design})
             for cut in range(len(block.items) // 2, 0, -1):
-                yield Edit(f"A breather in the middle, {label}", {slot: _cut(member, number, cut)})
+                parted = _cut(member, number, cut)
+                if parted is not None:
+                    yield Edit(f"A breather in the middle, {label}", {slot: parted})
 
 
-def _cut(member: ClassFacts, number: int, cut: int) -> ClassDesign:
+def _cut(member: ClassFacts, number: int, cut: int) -> ClassDesign | None:
+    """Return the class with a breather inside a block; None where its format cannot be cut so."""
     block, blocks = member.design.blocks[number], member.design.blocks
-    parts = (
-        replace(block, items=block.items[:cut]),
-        Block(Purpose.BREATHER, Breather(30)),
-        replace(block, items=block.items[cut:]),
-    )
+    try:
+        parts = (
+            replace(block, items=block.items[:cut]),
+            Block(Purpose.BREATHER, Breather(30)),
+            replace(block, items=block.items[cut:]),
+        )
+    except InvalidInput:
+        return None
     return replace(member.design, blocks=(*blocks[:number], *parts, *blocks[number + 1 :]))
 
 

@@ -1,0 +1,255 @@
+"""What a series is planned on: what fits, what is left, how far is looked, and the guard."""
+
+from __future__ import annotations
+
+import unittest
+from collections import Counter
+from dataclasses import replace
+from functools import lru_cache
+
+from grike.core.design import Block, ClassDesign, Purpose
+from grike.core.editing import handling_for, stands, swapped, work_blocks
+from grike.core.expansion import steps
+from grike.core.focus import Focus
+from grike.core.format import (
+    LastBurst,
+    NoRestCircuit,
+    OnTheMinute,
+    ShortIntervals,
+    StraightSets,
+    StrengthPulse,
+    Superset,
+    ThreePace,
+)
+from grike.core.item import Handling
+from grike.core.movement import Dose, Family, Movement, Pace, Sides
+from grike.core.planner import PlanResult, Problem, Settings, plan
+from grike.core.planner.alternatives import alternatives
+from grike.core.planner.cells import Theme, largest_class, region_supply
+from grike.core.planner.grounds import Grounds
+from grike.core.planner.linear import Limits, Outcome
+from grike.core.planner.pool import pool_report
+from grike.core.planner.refill import refill, variant_of
+from grike.core.planner.rolling import _broken
+from grike.core.planner.run import Run
+from grike.core.planner.skeleton import SkeletonTask, skeleton
+from grike.core.planner.supply import Supply
+from grike.core.rules import Facts, broken_musts, default_sheet, findings
+from grike.core.rules.facts import ClassFacts
+from grike.core.series import PlannedClass
+from grike.core.sheet import Mode
+from tests.builders import FULL, a_class, a_library, a_movement, a_plan, circuit, only, work
+from tests.core.test_planner import LIBRARY, made
+from tests.core.test_planner_faults import AfterSomeCalls
+
+LIMITS = Limits(5.0, 60.0, 1)
+SPICE = ("ladder", "rep-list", "add-on", "on-the-minute", "strength-pulse", "no-rest-circuit")
+
+
+@lru_cache
+def in_other_formats() -> PlanResult:
+    """Return two weeks of three classes for which only the rarer formats were chosen."""
+    request = a_plan(room=FULL, weeks=2, formats=frozenset((*SPICE, "intervals-20-10")))
+    sheet = request.sheet.with_line("W8", mode=Mode.OFF)
+    return plan(Problem(replace(request, sheet=sheet), LIBRARY), None, 2)
+
+
+class OtherFormats(unittest.TestCase):
+    """Plans from formats that ask something of their movements."""
+
+    def test_every_must_holds_and_only_those_formats_come(self) -> None:
+        """The checks find no must; nothing but what was chosen is planned."""
+        facts = Facts(made(in_other_formats()), LIBRARY)
+        self.assertEqual([f.what for f in broken_musts(findings(facts))], [])
+        kinds = {member.design.main_format() for member in facts.classes}
+        self.assertLessEqual(kinds, {*SPICE, "intervals-20-10"})
+        self.assertGreater(len(kinds), 2)
+
+    def test_each_class_is_read_back_as_the_variant_it_stands_in(self) -> None:
+        """Blocks, slots and format of a planned class give its variant again."""
+        for planned in made(in_other_formats()).classes:
+            variant = variant_of(planned.design, LIBRARY)
+            first = planned.design.blocks[work_blocks(planned.design)[0]]
+            self.assertEqual(variant.format, first.format)
+            self.assertEqual(variant.blocks, len(work_blocks(planned.design)))
+
+    def test_re_fills_keep_the_format_and_every_must(self) -> None:
+        """Each class with other movements: same blocks, no must broken that was kept before."""
+        series = made(in_other_formats())
+        for planned in series.classes:
+            again = refill(Problem(series, LIBRARY), planned.slot.index, 5)
+            self.assertEqual(again.design.main_format(), planned.design.main_format())
+            changed = series.with_class(again)
+            broken = broken_musts(findings(Facts(changed, LIBRARY)))
+            self.assertEqual([f.what for f in broken], [])
+            self.assertNotEqual(again.design.movement_ids(), planned.design.movement_ids())
+
+    def test_alternatives_can_stand_where_they_are_offered(self) -> None:
+        """Whatever the format, what is offered can be put in and taught."""
+        facts = Facts(made(in_other_formats()), LIBRARY)
+        for member in facts.classes[:4]:
+            block = work_blocks(member.design)[0]
+            for entry in alternatives(facts, member.slot.index, block, 0, most=3):
+                changed = swapped(member.design, block, 0, entry.movement.id, LIBRARY)
+                self.assertTrue(steps(changed, LIBRARY))
+
+
+class Standing(unittest.TestCase):
+    """Whether a class can be laid out, and how a movement shares its sides."""
+
+    LIBRARY = a_library(
+        a_movement("fast", pace=Pace.FAST),
+        a_movement("calm", sides=Sides.ONE),
+        a_movement("held", pace=Pace.STILL),
+        a_movement("long", seconds_per_rep=7.0, sides=Sides.ONE),
+    )
+
+    def test_three_paces_need_all_three(self) -> None:
+        """Without the held one a round cannot be taught."""
+        design = a_class(work(ThreePace(), "fast", "calm", "held"))
+        self.assertTrue(stands(design, self.LIBRARY))
+        self.assertFalse(stands(swapped(design, 0, 2, "long", self.LIBRARY), self.LIBRARY))
+
+    def test_a_minute_must_hold_both_sides(self) -> None:
+        """Ten reps of 2 s a side fill 40 s; of 7 s a side they run over."""
+        design = a_class(work(OnTheMinute(4, 10), "calm", "fast"))
+        self.assertTrue(stands(design, self.LIBRARY))
+        self.assertFalse(stands(swapped(design, 0, 0, "long", self.LIBRARY), self.LIBRARY))
+
+    def test_where_sides_share_a_bout(self) -> None:
+        """Split where a bout is for both sides, two bouts where each side has its own."""
+        one = self.LIBRARY["calm"]
+        for fmt, expected in (
+            (NoRestCircuit(30), Handling.SPLIT),
+            (StrengthPulse(), Handling.SPLIT),
+            (ThreePace(), Handling.SPLIT),
+            (Superset(3, 40, 60, work_seconds=40), Handling.SPLIT),
+            (Superset(3, 40, 60, reps=10), Handling.TWO_BOUTS),
+            (StraightSets(3, 30, 45, reps=10), Handling.TWO_BOUTS),
+            (ShortIntervals(), Handling.TWO_BOUTS),
+        ):
+            names = ("fast", "calm", "held") if isinstance(fmt, ThreePace) else ("fast", "calm")
+            design = a_class(work(fmt, *names))
+            self.assertIs(handling_for(design, 0, one), expected, fmt)
+            self.assertIs(handling_for(design, 0, self.LIBRARY["fast"]), Handling.TWO_BOUTS)
+
+
+class Fits(unittest.TestCase):
+    def kinds(self, movements: list[Movement], focus: Focus) -> Counter[str]:
+        """Return how many variants of each kind fit a focus on body weight."""
+        ways = {"seated": LIBRARY["squat"].seated, "stand_in": LIBRARY["squat"].seated}
+        full = [replace(m, **ways) for m in movements]  # type: ignore[arg-type]
+        grounds = Grounds(Problem(a_plan(), a_library(*full)))
+        return Counter(grounds.variants[v].kind for f, t, v in grounds.fits if (f, t) == (focus, 0))
+
+    def test_formats_need_movements_that_suit_them(self) -> None:
+        """Forty slow squats fill sets and circuits, no list of fifty, nothing to music or pulse."""
+        slow = [a_movement(f"m{n}", seconds_per_rep=3.5) for n in range(40)]
+        found = self.kinds(slow, Focus.LOWER)
+        self.assertTrue(found["straight-sets"] and found["timed-circuit"] and found["superset"])
+        for kind in ("rep-list", "add-on", "strength-pulse", "intervals-20-10"):
+            self.assertEqual(found[kind], 0, kind)
+
+    def test_the_pulse_half_must_be_there(self) -> None:
+        """Strength and pulse needs enough of both: five for four places are, four are not."""
+        calm = [a_movement(f"m{n}") for n in range(40)]
+        fast = [a_movement(f"f{n}", pace=Pace.FAST) for n in range(5)]
+        self.assertGreater(self.kinds([*calm, *fast], Focus.LOWER)["strength-pulse"], 0)
+        self.assertEqual(self.kinds([*calm, *fast[:4]], Focus.LOWER)["strength-pulse"], 0)
+
+    def test_a_whole_body_class_needs_every_region(self) -> None:
+        """Twelve squats and no push: no whole-body class; running counts for no region."""
+        legs = [a_movement(f"m{n}") for n in range(12)]
+        theme = Theme(frozenset(), tuple(legs))
+        self.assertEqual(largest_class(Focus.WHOLE, theme, 0.6, 0.2), 0)
+        self.assertEqual(largest_class(Focus.WHOLE, theme, 0.6), 6)
+        run = a_movement("run", family=Family.RUN)
+        self.assertEqual(sum(region_supply([run]).values()), 0)
+
+    def test_sets_needed(self) -> None:
+        """22 groups of 4 sets; a movement of one target and nothing else gives one a set: 88."""
+        problem = Problem(a_plan(), a_library(*(a_movement(f"m{n}") for n in range(3))))
+        grounds = Grounds(problem)
+        grounds.every = tuple(a_movement(f"m{n}") for n in range(3))
+        self.assertEqual(grounds.sets_needed(default_sheet()["W1"].numbers["least"]), 88)
+
+
+class Left(unittest.TestCase):
+    """What is left for a class, worked by hand: 20 squats, of which the first 6 were used."""
+
+    MOVEMENTS = tuple(a_movement(f"m{n}", foundation=n >= 10) for n in range(20))
+
+    def supply(self, week: int, **modes: Mode) -> dict[Focus, int]:
+        """Return what the third class finds, in week 1, or with its first two in week 1 in 2."""
+        library = a_library(*self.MOVEMENTS)
+        weekdays = (0, 2, 4) if week == 0 else (0, 2)
+        plan_ = a_plan(weekdays=weekdays, weeks=2)
+        slots = plan_.shape.slots()
+        designs = [a_class(work(circuit(), *(f"m{n + k}" for k in range(3)))) for n in (0, 3)]
+        kept = {
+            n: ClassFacts(PlannedClass(slots[n], d), library, frozenset(), Settings().paces.of(n))
+            for n, d in enumerate(designs)
+        }
+        sheet = default_sheet()
+        for rule, mode in modes.items():
+            sheet = sheet.with_line(rule, mode=mode)
+        found = Supply(slots[2], kept, frozenset(), sheet)
+        return found.slots(Theme(frozenset(), self.MOVEMENTS))
+
+    def test_what_was_used_is_gone_and_the_focus_needs_its_share(self) -> None:
+        """14 are left; all are on the lower body, so that 14 stand; none is on the upper."""
+        found = self.supply(0)
+        self.assertEqual((found[Focus.LOWER], found[Focus.UPPER]), (14, 0))
+
+    def test_without_a_gap_everything_is_there(self) -> None:
+        """D4 off: all twenty."""
+        self.assertEqual(self.supply(0, D4=Mode.OFF)[Focus.LOWER], 20)
+
+    def test_later_weeks_learn_little(self) -> None:
+        """Week 2: ten are foundation, and of the four that are new only as many as D8 allows."""
+        most = default_sheet()["D8"].whole("most")
+        self.assertEqual(self.supply(1)[Focus.LOWER], 10 + min(most, 4))
+        self.assertEqual(self.supply(1, D8=Mode.OFF)[Focus.LOWER], 14)
+
+    def test_where_nothing_is_asked_of_the_focus(self) -> None:
+        """C1 off: what is left can be about anything."""
+        found = self.supply(0, C1=Mode.OFF)
+        self.assertEqual((found[Focus.UPPER], found[Focus.WHOLE]), (14, 14))
+
+
+class Looking(unittest.TestCase):
+    def test_two_weeks_ahead(self) -> None:
+        """With a horizon of two weeks only these get cells."""
+        problem = Problem(a_plan(weeks=6, room=FULL), LIBRARY)
+        task = SkeletonTask(problem, {}, Grounds(problem), horizon=2)
+        found = skeleton(task, LIMITS)
+        self.assertIs(found.outcome, Outcome.FOUND)
+        self.assertEqual({cell.slot.week for cell in found.cells.values()}, {0, 1})
+
+    def test_steps_of_later_weeks_still_count(self) -> None:
+        """A rise that no format can follow for ten weeks is found before the first is filled."""
+        request = a_plan(weeks=10, room=FULL)
+        steep = only("W7", mode=Mode.MUST, rise=30, cap=40)
+        problem = Problem(replace(request, sheet=steep), LIBRARY)
+        for horizon in (2, None):
+            task = SkeletonTask(problem, {}, Grounds(problem), horizon=horizon)
+            self.assertIs(skeleton(task, LIMITS).outcome, Outcome.IMPOSSIBLE, horizon)
+
+
+class Guard(unittest.TestCase):
+    """Classes that break a must which only order or clock decide are not taken."""
+
+    def broken(self, design: ClassDesign) -> bool:
+        library = a_library(*(a_movement(f"m{n}", dose=Dose((5, 20), (20, 60))) for n in range(6)))
+        problem = Problem(a_plan(weekdays=(0,), weeks=1), library)
+        run = Run(problem, Settings(), AfterSomeCalls(10), 1, pool_report(problem))
+        return _broken(run, [PlannedClass(problem.slots[0], design)])
+
+    def test_over_the_slot_and_without_a_breather(self) -> None:
+        """What fits passes; over the slot, or 14 minutes without a breather, does not."""
+        names = [f"m{n}" for n in range(6)]
+        self.assertFalse(self.broken(a_class(work(circuit(1), *names))))
+        self.assertTrue(self.broken(a_class(work(circuit(9), *names))))
+        self.assertTrue(self.broken(a_class(work(NoRestCircuit(70, 2), *names))))
+        burst = Block(Purpose.WORK, LastBurst(work_seconds=60), work(circuit(), "m5").items)
+        self.assertFalse(self.broken(a_class(work(circuit(1), *names[:5]), burst)))
