@@ -6,7 +6,8 @@ from typing import Any
 
 from httpx import Response
 
-from grike.exchange.library import library_document
+from grike.core.movement import Pace
+from grike.exchange.library import library_document, shipped_library
 from grike.exchange.movement_csv import from_csv, to_csv
 from grike.store import library as stored_library
 from tests.api.base import WithApplication
@@ -229,6 +230,21 @@ class Templates(WithApplication):
         body = {"version": self.version(), "document": document}
         answer: Response = self.client.put(f"{self.path(0)}/document", json=body, headers=self.csrf)
         return answer
+
+    def test_a_swap_that_the_format_cannot_hold(self) -> None:
+        """A slow movement for the held one of three paces: refused with its place, nothing lost."""
+        held = next(m for m in shipped_library() if m.pace is Pace.STILL and m.targets)
+        fast = next(m for m in shipped_library() if m.pace is Pace.FAST and m.targets)
+        items = [{"movement": m} for m in (fast.id, "squat", held.id)]
+        block = {"purpose": "work", "format": {"kind": "three-pace"}, "items": items}
+        document = {"name": "Paces", "focus": "lower", "slot_seconds": 1800, "blocks": [block]}
+        self.assertEqual(self.bring(document).status_code, 200)
+        body = {"version": self.version(), "block": 0, "place": 2, "movement": "glute-bridge"}
+        answer = self.post(f"{self.path(0)}/swap", body)
+        self.assertEqual(answer.status_code, 422)
+        self.assertIn("lacks a pace", answer.json()["title"])
+        detail = self.client.get(self.path(0)).json()
+        self.assertEqual(detail["blocks"][0]["items"][2]["movement"], held.id)
 
     def test_a_class_in_any_format_from_a_file(self) -> None:
         """A ladder and a time cap come in and run; a fault is told with its place."""

@@ -160,6 +160,16 @@ class SetUp(WithApplication):
         self.assertEqual(self.client.get("/api/series").json()[0]["weeks"], 3)
         self.assertEqual(self.client.get("/api/rooms").json()[0]["name"], "Full hall")
 
+    def test_formats_are_kept_and_checked(self) -> None:
+        """Chosen formats come back; what is no format, or fits no class, is told at its field."""
+        made = self.post("/api/series", a_set_up(formats=["ladder", "timed-circuit"]))
+        path = f"/api/series/{made.json()['id']}/setup"
+        self.assertEqual(self.client.get(path).json()["formats"], ["ladder", "timed-circuit"])
+        for formats, words in ((["juggling"], "no format"), (["three-pace"], "fits 45 minutes")):
+            answer = self.post("/api/series", a_set_up(formats=formats))
+            self.assertEqual(answer.status_code, 422, formats)
+            self.assertIn(words, answer.json()["fields"]["formats"])
+
     def test_planned_series_keep_their_shape(self) -> None:
         """A series with classes refuses another set-up."""
         answer = self.client.put(

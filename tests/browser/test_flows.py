@@ -106,6 +106,32 @@ class SetUp(WithBrowser):
         }
         self.assertLessEqual(days, {0})
 
+    def test_formats_are_chosen_and_only_they_are_planned(self) -> None:
+        """Ladders and minutes alone: the week has nothing else; three paces alone cannot be."""
+        self.sign_in()
+        self.go("/series/new", "[aria-label=Days]")
+        self.fill("Name", "Few formats")
+        self.fill("Weeks", "1")
+        path = "//summary[contains(., 'Formats (all that suit the level)')]"
+        self.wait.until(lambda d: d.find_elements(By.XPATH, path))[0].click()
+        formats = self.see("[role=group][aria-label=Formats]")
+        for name in ("Three-pace rounds",):
+            formats.find_element(By.XPATH, f".//button[.='{name}']").click()
+        self.see_text("Formats (1 chosen)")
+        self.press("Plan 4 classes")
+        self.see_text("None of the formats chosen fits 45 minutes: three-pace rounds.")
+        self.press("All of them")
+        for name in ("Ladder", "On the minute", "Timed circuit"):
+            formats.find_element(By.XPATH, f".//button[.='{name}']").click()
+        self.assertEqual(self.axe(), [])
+        self.press("Plan 4 classes")
+        self.see("table [data-slot]")
+        with self.database.transaction() as connection:
+            plan = series.get(connection, series.lines(connection)[0].id).plan
+        self.assertEqual(plan.shape.formats, {"ladder", "on-the-minute", "timed-circuit"})
+        kinds = {planned.design.main_format() for planned in plan.classes}
+        self.assertLessEqual(kinds, plan.shape.formats)
+
     def test_colliding_rules_are_told_with_a_way_out(self) -> None:
         """A rise above the cap: the rule is named, and the set-up can be changed."""
         self.sign_in()

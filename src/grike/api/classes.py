@@ -24,6 +24,7 @@ from grike.api.security import Director, SignedIn, StateOf
 from grike.api.state import State
 from grike.core.editing import swapped, with_block
 from grike.core.errors import Conflict, NotFound
+from grike.core.expansion import steps
 from grike.core.planner import Problem, Settings
 from grike.core.planner.alternatives import alternatives
 from grike.core.planner.refill import refill
@@ -105,6 +106,8 @@ def swap(series_id: int, slot: int, body: SwapRequest, person: Director, state: 
         require_unlocked(member)
         library = facts.library
         design = swapped(member.design, body.block, body.place, body.movement, library)
+        # What its format cannot hold is told now; once stored, no page of the class would open.
+        steps(design, library)
         label = f"Swap in {library[body.movement].name}, {member.slot.label}"
         changed = replace(member.planned, design=design)
         changes.save(connection, stored, [changed], label, person.id)

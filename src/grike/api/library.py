@@ -21,7 +21,7 @@ from grike.core.focus import FOCUS_NAMES
 from grike.core.format import FORMAT_NAMES
 from grike.core.kit import KIT_NAMES
 from grike.core.movement import WORK_FAMILIES, family_name
-from grike.core.planner.variants import PLANNED_FORMATS
+from grike.core.planner.variants import PLANNED_KINDS
 from grike.core.rules import CATALOGUE, Rule
 from grike.core.sources import SOURCES
 from grike.core.wishes import CAUTION_NAMES
@@ -79,7 +79,7 @@ def catalogue(_: SignedIn) -> Catalogue:
         focuses=[Named(id=focus, name=name) for focus, name in FOCUS_NAMES.items()],
         formats=[Named(id=kind, name=name) for kind, name in FORMAT_NAMES.items()],
         cautions=[Named(id=caution, name=name) for caution, name in CAUTION_NAMES.items()],
-        planned_formats=[fmt.kind for fmt in PLANNED_FORMATS],
+        planned_formats=list(PLANNED_KINDS),
         families=[Named(id=family, name=family_name(family)) for family in WORK_FAMILIES],
     )
 

@@ -165,6 +165,7 @@ class NewSeries(Model):
     room: RoomModel
     closed: list[dt.date] = Field(default_factory=list)
     menus: dict[int, list[str]] = Field(default_factory=dict)
+    formats: list[str] = Field(default_factory=list)
     wishes: WishesModel = Field(default_factory=lambda: WishesModel())
     rules: dict[str, RuleChange] = Field(default_factory=dict)
     yardstick: Literal["seconds", "reps", "sets"] = "seconds"

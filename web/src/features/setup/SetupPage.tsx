@@ -7,6 +7,7 @@ import { type NewSeries, setupOptions, useSaveAndPlan } from './api';
 import { ClosedDays } from './ClosedDays';
 import { DayPicker } from './DayPicker';
 import { DayWishes } from './DayWishes';
+import { FormatMenu } from './FormatMenu';
 import { classCount, emptyDraft, ruleNumber, withRuleNumber } from './draft';
 import { NumberField, SelectField, TextField } from './Fields';
 import { PresetPicker } from './PresetPicker';
@@ -101,6 +102,7 @@ function SetupForm({ id, first }: { id: number; first: NewSeries }) {
         <ClosedDays closed={draft.closed ?? []} error={fields.closed} onClosed={(closed) => set({ closed })} />
       </Box>
       <DayWishes draft={draft} error={fields.menus} onDraft={put} />
+      <FormatMenu draft={draft} error={fields.formats} onDraft={put} />
       <WishFields draft={draft} error={fields.wishes} onDraft={put} />
       <RoomFields room={draft.room} rooms={rooms.data ?? []} heads={draft.heads} error={fields.room} onRoom={(room) => set({ room })} />
       <RuleSheet draft={draft} onDraft={put} />

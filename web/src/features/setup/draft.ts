@@ -24,6 +24,7 @@ export function emptyDraft(today: Date): NewSeries {
     },
     closed: [],
     menus: {},
+    formats: [],
     rules: {},
     yardstick: 'seconds',
   };

@@ -1843,6 +1843,8 @@ export interface components {
         NewSeries: {
             /** Closed */
             closed?: string[];
+            /** Formats */
+            formats?: string[];
             /** Heads */
             heads: number;
             /** Level */

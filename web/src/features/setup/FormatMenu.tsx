@@ -1,0 +1,52 @@
+import { Box, Button, chakra, Flex, Text } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
+
+import type { NewSeries } from './api';
+import { catalogueOptions } from '~/shared/http/vocabulary';
+
+interface Props {
+  draft: NewSeries;
+  error?: string | undefined;
+  onDraft: (draft: NewSeries) => void;
+}
+
+/** The formats that the planner rotates; none chosen means all that suit the level. */
+export function FormatMenu({ draft, error, onDraft }: Props) {
+  const { data: catalogue } = useQuery(catalogueOptions);
+  if (!catalogue) return null;
+  const chosen = draft.formats ?? [];
+  const toggle = (id: string) => onDraft({ ...draft, formats: chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id] });
+  return (
+    <chakra.details mb="3" open={Boolean(error) || undefined}>
+      <Box as="summary" cursor="pointer" fontWeight="600">
+        Formats ({chosen.length ? `${chosen.length} chosen` : 'all that suit the level'})
+      </Box>
+      <Text color="soft" mb="1">
+        Choose those that you want to rotate. Four or more leave enough for days in a row to differ, with strength and endurance in every week.
+      </Text>
+      <Flex gap="1" wrap="wrap" role="group" aria-label="Formats">
+        {catalogue.formats
+          .filter((format) => catalogue.planned_formats.includes(format.id))
+          .map((format) => (
+            <Button
+              key={format.id}
+              size="xs"
+              variant={chosen.includes(format.id) ? 'solid' : 'outline'}
+              bg={chosen.includes(format.id) ? 'action' : 'panel'}
+              color={chosen.includes(format.id) ? 'onAction' : 'ink'}
+              aria-pressed={chosen.includes(format.id)}
+              onClick={() => toggle(format.id)}
+            >
+              {format.name}
+            </Button>
+          ))}
+        {chosen.length > 0 && (
+          <Button size="xs" variant="ghost" onClick={() => onDraft({ ...draft, formats: [] })}>
+            All of them
+          </Button>
+        )}
+      </Flex>
+      {error && <Text color="rowanInk">{error}</Text>}
+    </chakra.details>
+  );
+}
