@@ -17,7 +17,7 @@ from grike.core.planner import Problem, Settings
 from grike.core.planner.assembly import assembled
 from grike.core.planner.cells import themes
 from grike.core.planner.skeleton import Cell
-from grike.core.planner.variants import slots_for, stretch_of, suits, variants
+from grike.core.planner.variants import variants_of
 from grike.core.rules import Facts, broken_musts, cost_by_rule, findings
 from grike.core.series import PlannedClass, SeriesPlan
 
@@ -36,18 +36,18 @@ def _filled(problem: Problem, cells: list[Cell], pick: Pick) -> SeriesPlan:
     classes: list[PlannedClass] = []
     for cell in cells:
         recent = {i for planned in classes[-gap:] for i in planned.design.movement_ids()}
-        pool = [m for m in cell.theme.movements if suits(cell.variant, m)]
+        pool = [m for m in cell.theme.movements if cell.variant.suits(m)]
         fresh = [m for m in pool if m.id not in recent]
         ordered = pick([m for m in fresh if on_focus(m, cell.focus)]) + pick(fresh) + pick(pool)
         chosen: list[Movement] = []
         free = cell.variant.slots
         for movement in ordered:
-            size = slots_for(cell.variant, movement)
+            size = cell.variant.slots_for(movement)
             if movement not in chosen and size <= free:
                 chosen.append(movement)
                 free -= size
         known = frozenset(i for planned in classes for i in planned.design.movement_ids())
-        classes.append(assembled(problem, Settings(), cell, chosen, known, 1))
+        classes.append(assembled(problem, Settings(exchanges=0), cell, chosen, known, 1))
     return replace(problem.plan, classes=tuple(classes))
 
 
@@ -56,7 +56,7 @@ def by_rotation(problem: Problem) -> SeriesPlan:
     shape = problem.plan.shape
     kits = themes(shape, problem.library)
     by_kind: dict[str, list[object]] = {}
-    for variant in variants(shape.minutes * 60, stretch_of(problem.plan.sheet)):
+    for variant in variants_of(problem.plan):
         by_kind.setdefault(variant.kind, []).append(variant)
     middles = [own[len(own) // 2] for own in by_kind.values()]
     count = len(problem.slots)
@@ -82,7 +82,7 @@ def best_of_random(problem: Problem, draws: int, seed: int = 1) -> tuple[int, in
     rng = random.Random(seed)
     shape = problem.plan.shape
     kits = themes(shape, problem.library)
-    options = variants(shape.minutes * 60, stretch_of(problem.plan.sheet))
+    options = variants_of(problem.plan)
 
     def shuffled(movements: list[Movement]) -> list[Movement]:
         return rng.sample(movements, len(movements))

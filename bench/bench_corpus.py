@@ -1,7 +1,7 @@
 """Sixty requests, planned and judged by the checks; beside two baselines. Prints a Markdown table.
 
-``GRIKE_DRAWS`` random fillings (100 by default) are drawn for two small requests; ``GRIKE_ONLY``
-names requests by the beginning of their name.
+``GRIKE_DRAWS`` random fillings (100 by default, 0 for none) are drawn for two small requests;
+``GRIKE_ONLY`` names requests by the beginning of their name.
 """
 
 from __future__ import annotations
@@ -63,8 +63,9 @@ def one(entry: dict[str, Any]) -> dict[str, Any]:
     out["musts"] = judged(result.plan, problem)[0]
     if entry["kind"] == "ordinary" and entry["size"] in ("S", "M"):
         out["rotation"] = judged(by_rotation(problem), problem)
-    if entry["name"] in RANDOM_FOR:
-        out["random"] = best_of_random(problem, int(os.environ.get("GRIKE_DRAWS", "100")))
+    draws = int(os.environ.get("GRIKE_DRAWS", "100"))
+    if entry["name"] in RANDOM_FOR and draws:
+        out["random"] = best_of_random(problem, draws)
     return out
 
 
@@ -96,6 +97,9 @@ def summary(every: list[dict[str, Any]]) -> list[str]:
             f"them within {limit} s; {len(valid)} are valid within {VALID[size]} s; "
             f"median {middle:.1f} s."
         )
+    planned = [done for done in every if "musts" in done]
+    broken = [done["name"] for done in planned if done["musts"]]
+    out.append(f"- {len(planned)} plans, {len(broken)} of them with a broken must. {broken or ''}")
     return out
 
 
