@@ -17,14 +17,14 @@ from scripts import database, install
 from scripts.paths import ROOT
 from scripts.processes import stop
 
-#: What needs a database by itself, so that the two do not meet.
+#: Halves that take about as long; each has a database of its own.
 HALVES = (
-    ("architecture", "scripts", "core", "exchange", "cluster"),
-    ("store", "api", "browser"),
+    ("architecture", "scripts", "core", "store", "api"),
+    ("exchange", "cluster", "browser"),
 )
 ALL = ("architecture", "scripts", "core", "exchange", "cluster", "store", "api", "browser")
 NEED_DATABASE = frozenset({"store", "api", "browser"})
-SLOWEST = 40
+SLOWEST = 10
 BROWSER = {"chromium": "chromium", "chromedriver": "chromium-driver"}
 
 
@@ -78,7 +78,12 @@ def _side_by_side() -> int:
         with log.open("w") as file:
             command = [sys.executable, "-m", "scripts", "test", *names]
             child = subprocess.Popen(
-                command, cwd=ROOT, stdout=subprocess.PIPE, stderr=file, text=True
+                command,
+                cwd=ROOT,
+                stdout=subprocess.PIPE,
+                stderr=file,
+                text=True,
+                env=os.environ | {"GRIKE_TEST_HALF": str(number)},
             )
         started.append((child, log))
     totals: dict[str, int] = {}
@@ -107,10 +112,11 @@ def test(arguments: list[str]) -> int:
         install.debian(BROWSER)
         install.front_end()
     folder = _memory_folder() if asked & NEED_DATABASE else None
+    name = f"test-database-{os.environ.get('GRIKE_TEST_HALF', 'alone')}"
     try:
         if folder is not None:
-            stop("test-database")
-            server = database.start(folder, name="test-database")
+            stop(name)
+            server = database.start(folder, name=name)
             os.environ["GRIKE_TEST_DATABASE_URL"] = server.url()
             os.environ["GRIKE_TEST_SOCKET"] = server.socket
         runner = unittest.TextTestRunner(verbosity=1, stream=sys.stderr, resultclass=_Timed)
@@ -118,7 +124,7 @@ def test(arguments: list[str]) -> int:
         print(_slowest(result), file=sys.stderr)
     finally:
         if folder is not None:
-            stop("test-database", 20)
+            stop(name, 20)
             shutil.rmtree(folder, ignore_errors=True)
     failed = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)
     skipped = f", {len(result.skipped)} skipped" if result.skipped else ""
