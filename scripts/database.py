@@ -129,8 +129,11 @@ def _sql(socket_path: str, text: str) -> bool:
     return done.returncode == 0
 
 
-def start(folder: Path | None = None, name: str = "database") -> Server:
-    """Start the server of a folder unless it runs already; return how to reach it."""
+def start(folder: Path | None = None, name: str = "database", first: int = FIRST_PORT) -> Server:
+    """Start the server of a folder unless it runs already; return how to reach it.
+
+    It listens on the first free port from ``first`` on.
+    """
     home = folder or VAR / "mariadb"
     home.mkdir(parents=True, exist_ok=True)
     password = _secret(home)
@@ -139,9 +142,9 @@ def start(folder: Path | None = None, name: str = "database") -> Server:
         return Server(int(str(there["port"])), str(there["socket"]), password)
     debian(PROGRAMS)
     _make(home)
-    port, socket_path = processes.free_port(FIRST_PORT), _socket(home)
-    if port != FIRST_PORT and name == "database":
-        say(f"port {FIRST_PORT} is taken, so the database listens on {port}")
+    port, socket_path = processes.free_port(first), _socket(home)
+    if port != first and name == "database":
+        say(f"port {first} is taken, so the database listens on {port}")
     with (home / "output.log").open("ab") as log:
         child = subprocess.Popen(
             _options(home, port, socket_path),
