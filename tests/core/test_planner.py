@@ -214,7 +214,10 @@ class NoPlan(unittest.TestCase):
 
 class Editing(unittest.TestCase):
     def test_refill_keeps_the_frame_and_changes_the_movements(self) -> None:
-        """Focus, format and kit stay, most movements change, and no must breaks."""
+        """Focus, format and kit stay and no must breaks; most movements change in the first week.
+
+        In the second the group knows few movements yet, and D8 lets only two new ones in.
+        """
         before = made(two_weeks())
         for slot in (0, 3, 6):
             now = before.classes[slot].design
@@ -224,7 +227,9 @@ class Editing(unittest.TestCase):
                 (now.focus, now.main_format(), now.kit),
             )
             kept = set(design.movement_ids()) & set(now.movement_ids())
-            self.assertLess(len(kept), len(now.movement_ids()) // 2 + 1)
+            if slot < 4:
+                self.assertLess(len(kept), len(now.movement_ids()) // 2 + 1)
+            self.assertLess(len(kept), len(now.movement_ids()))
             changed = before.with_class(replace(before.classes[slot], design=design))
             self.assertEqual(broken_musts(findings(Facts(changed, LIBRARY))), [])
 

@@ -22,10 +22,10 @@ from grike.core.planner.improve import judge, neighbourhoods
 from grike.core.planner.linear import Limits, Outcome
 from grike.core.planner.pool import pool_report
 from grike.core.planner.readiness import set_up_problems
-from grike.core.planner.rolling import week_task
 from grike.core.planner.run import Run
 from grike.core.planner.selection import build
 from grike.core.planner.skeleton import SkeletonTask, skeleton
+from grike.core.planner.weeks import week_task
 from grike.core.rules import Facts, broken_musts, cost_by_rule, findings
 from grike.core.series import SeriesPlan
 from grike.core.sheet import Mode

@@ -36,6 +36,8 @@ from grike.core.sheet import Mode
 
 #: Weight with which a movement that is there now is avoided among plans of equal cost.
 AVOID = 3
+#: What it is worth that a class which is mended teaches what a later one lacks.
+TEACH = 300
 
 
 def variant_of(design: ClassDesign, library: Library) -> Variant[Any]:
@@ -169,7 +171,7 @@ def _held(
 def _other_movements(
     run: Run, now: PlannedClass, stays: Mapping[str, int]
 ) -> tuple[WeekTask, Solved]:
-    """Try with none of the present movements, then with all, then outside the bands."""
+    """Try with none of the present movements, with half of them, all, then outside the bands."""
     limits = run.limits(run.settings.week_time)
     present = frozenset(now.design.movement_ids()) - stays.keys()
     library = run.problem.library
@@ -186,6 +188,11 @@ def _other_movements(
     if stays:
         task = _held(task, stays, now, library)
     taste = Taste(dict.fromkeys(present, AVOID), run.seed)
+    again = tuple((c.key, 1) for c in task.scope.bays[0].choices if c.movement.id in present)
+    half = Row("other", now.slot.label, again, high=len(present) // 2)
+    solved = within_bands(task.scope, (*task.rows, half), taste, limits, refine=False)
+    if solved.outcome is Outcome.FOUND:
+        return task, solved
     solved = within_bands(task.scope, task.rows, taste, limits)
     if solved.outcome is not Outcome.FOUND:
         solved = at_least_cost(task.rows, run.limits(run.settings.soft_time))
@@ -198,21 +205,27 @@ def _other_movements(
     return task, solved
 
 
-def class_task(run: Run, now: PlannedClass, without: frozenset[str] = frozenset()) -> WeekTask:
+def class_task(
+    run: Run, now: PlannedClass, without: frozenset[str] = frozenset(), *, mending: bool = False
+) -> WeekTask:
     """Return the task of choosing the movements of one class that stays what it is otherwise.
 
-    Kit that the room has no longer for everybody is no longer used.
+    ``mending``: it should also teach what later classes lack, which it does not teach now. Kit that
+    the room has no longer for everybody is no longer used.
     """
     problem = run.problem
     library, shape, sheet = problem.library, problem.plan.shape, problem.plan.sheet
     kit = usable_kit(now.design.kit, shape)
+    variant = variant_of(now.design, library)
     movements = tuple(
-        m for m in pool(shape, library) if m.fetched_kit <= kit and m.id not in without
+        m
+        for m in pool(shape, library)
+        if m.fetched_kit <= kit and m.id not in without and variant.suits(m)
     )
     if without:
         movements = thinned(movements, Taste({}, run.seed), 0)
     theme = Theme(kit, movements)
-    cell = Cell(now.slot, now.design.focus, variant_of(now.design, library), theme)
+    cell = Cell(now.slot, now.design.focus, variant, theme)
     week = now.slot.week
     reach = max(6, int(sheet["D4"].numbers["gap"]) + 1)
     around = [
@@ -228,11 +241,11 @@ def class_task(run: Run, now: PlannedClass, without: frozenset[str] = frozenset(
         run.pool.day_floors,
         run.group(week),
     )
-    rows = (*all_rows(scope, sheet), *_taught_here(run, now, scope))
+    rows = (*all_rows(scope, sheet), *_taught_here(run, now, scope, mending))
     return WeekTask(week, {now.slot.index: cell}, scope, rows)
 
 
-def _taught_here(run: Run, now: PlannedClass, scope: Scope) -> Iterator[Row]:
+def _taught_here(run: Run, now: PlannedClass, scope: Scope, mending: bool) -> Iterator[Row]:
     """Yield rows that keep what later classes count on: what this class teaches the group (D8)."""
     line = run.problem.plan.sheet["D8"]
     if line.mode is Mode.OFF:
@@ -245,7 +258,8 @@ def _taught_here(run: Run, now: PlannedClass, scope: Scope) -> Iterator[Row]:
         if index > now.slot.index and facts.slot.week > first:
             new = {i for i, m in own.items() if i not in known and not m.foundation}
             short = len(new) - line.whole("most")
-            if short > 0 and new & taught:
+            if short > 0 and (mending or new & taught):
                 terms = tuple((c.key, 1) for c in scope.bays[0].choices if c.movement.id in new)
-                yield Row("D8", facts.slot.label, terms, low=short, weight=row_weight(line))
+                weight = row_weight(line) if new & taught else TEACH
+                yield Row("D8", facts.slot.label, terms, low=short, weight=weight)
         known |= own.keys()

@@ -18,7 +18,7 @@ from grike.core.planner.problem import NeverStop, Problem, Progress, Settings, S
 from grike.core.planner.refill import class_task
 from grike.core.planner.rolling import plan_weeks
 from grike.core.planner.run import Run
-from grike.core.planner.selection import at_least_cost, chosen_movements
+from grike.core.planner.selection import THEME, at_least_cost, chosen_movements
 from grike.core.rules import Facts, broken_musts, cost_by_rule, findings
 from grike.core.rules.base import Row
 from grike.core.series import PlannedClass, SeriesPlan
@@ -141,11 +141,13 @@ def nearest(
     own = replace(problem, free=frozenset({slot}))
     run = Run(own, settings, NeverStop(), seed, pool_report(problem))
     run.facts.update({f.slot.index: f for f in facts.classes if f.slot.index != slot})
-    task = class_task(run, now)
+    task = class_task(run, now, mending=True)
     present = frozenset(now.design.movement_ids())
     kept = tuple((c.key, 1) for c in task.scope.bays[0].choices if c.movement.id in present)
     stay = Row("stay", now.slot.label, kept, low=len(present), weight=CHANGE)
-    solved = at_least_cost((*task.rows, stay), run.limits(settings.soft_time))
+    # How much of the class its kit takes is no rule, so a must comes before it.
+    rows = (replace(row, weight=CHANGE) if row.rule == THEME else row for row in task.rows)
+    solved = at_least_cost((*rows, stay), run.limits(settings.soft_time))
     if solved.outcome is not Outcome.FOUND:
         return
     movements = chosen_movements(task.scope, solved)[slot]

@@ -6,25 +6,19 @@ from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from fractions import Fraction
 
-from grike.core.movement import Movement
 from grike.core.planner.assembly import assembled
-from grike.core.planner.carrying import carries, items_of
+from grike.core.planner.carrying import items_of
 from grike.core.planner.grounds import training_guess
 from grike.core.planner.linear import Outcome, Solved
 from grike.core.planner.problem import Problem, Progress
 from grike.core.planner.run import Failure, Run, WeekAnswer, WeekTask, kept_facts
 from grike.core.planner.selection import (
-    NOTHING_CARRIED,
-    Carried,
-    all_rows,
     at_least_cost,
     chosen_movements,
-    scope_of,
-    thinned,
     within_bands,
 )
 from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton
-from grike.core.planner.volume_bounds import volume_bounds
+from grike.core.planner.weeks import CARRYING_PARTS, week_task
 from grike.core.rules import Facts
 from grike.core.rules.classes import C2, C4
 from grike.core.rules.joints import C5, C6
@@ -32,9 +26,6 @@ from grike.core.rules.teaching import C11
 from grike.core.series import PlannedClass
 from grike.core.sheet import Mode
 
-#: How much of the share that is asked for each attempt at a week carries on, before it is filled
-#: without.
-CARRYING_PARTS = (1.2, 1.1, 1.0, 0.9, 0.8, 1.1, 1.0, 0.9)
 #: For so many open slots the time of the skeleton is meant.
 USUAL_SLOTS = 24
 #: For so many weeks focus, format and kit are chosen at once; later ones only keep their steps.
@@ -43,70 +34,6 @@ HORIZON = 2
 SOFT_PATTERNS = 2
 #: How many patterns that failed with a part of the library are tried with all of it.
 FULL_PATTERNS = 2
-
-
-def week_task(
-    run: Run, week: int, cells: Mapping[int, Cell], attempt: int | None = None
-) -> WeekTask:
-    """Return the task of choosing the movements of one week, given its cells.
-
-    ``attempt`` None: from all movements that the kit allows; else from some of them, and from
-    others at the next attempt.
-    """
-    sheet, shape = run.problem.plan.sheet, run.problem.plan.shape
-    own = [cell for cell in cells.values() if cell.slot.week == week]
-    carried = _carried(run, own, attempt)
-    if attempt is not None:
-        taste = run.taste(run.seed + attempt)
-        own = [_with_movements(c, thinned(_suited(c), taste, n)) for n, c in enumerate(own)]
-    own = [_with_carried(cell, carried) for cell in own]
-    reach = max(6, int(sheet["D4"].numbers["gap"]) + 1)
-    near = {cell.slot.index for cell in own}
-    around = [
-        facts
-        for index, facts in run.facts.items()
-        if index not in near
-        and (facts.slot.week == week or min(abs(index - n) for n in near) <= reach)
-    ]
-    scope = scope_of(
-        own,
-        around,
-        sheet,
-        shape.minutes * 60,
-        volume_bounds(run.problem, run.facts.values(), week, len(own)),
-        run.pool.floors,
-        run.pool.day_floors,
-        run.group(week),
-        carried,
-    )
-    return WeekTask(week, cells, scope, tuple(all_rows(scope, sheet)), carried)
-
-
-def _suited(cell: Cell) -> tuple[Movement, ...]:
-    """Return the movements of a cell that its format can use."""
-    return tuple(m for m in cell.theme.movements if cell.variant.suits(m))
-
-
-def _with_movements(cell: Cell, movements: tuple[Movement, ...]) -> Cell:
-    return replace(cell, theme=replace(cell.theme, movements=movements))
-
-
-def _carried(run: Run, cells: Sequence[Cell], attempt: int | None) -> Carried:
-    """Return what a week carries on; after some attempts nothing, unless it must."""
-    must = run.problem.plan.sheet["D7"].mode is Mode.MUST
-    if attempt is not None and attempt < len(CARRYING_PARTS):
-        return carries(run, cells, CARRYING_PARTS[attempt])
-    return carries(run, cells, CARRYING_PARTS[-1]) if must else NOTHING_CARRIED
-
-
-def _with_carried(cell: Cell, carried: Carried) -> Cell:
-    """Return a cell that offers what it carries itself and nothing that another class carries."""
-    mine = carried.get(cell.slot.index, {})
-    others = {name for slot, own in carried.items() if slot != cell.slot.index for name in own}
-    kept = [m for m in cell.theme.movements if m.id not in others]
-    there = {m.id for m in kept}
-    kept += [carry.movement for name, carry in mine.items() if name not in there]
-    return _with_movements(cell, tuple(kept))
 
 
 def plan_weeks(run: Run) -> Failure | None:

@@ -27,7 +27,9 @@ from grike.core.work import SECONDS_PER_HELD_REP
 #: Part of the time of a week that goes into the choice among equals.
 TASTE_PART = 0.2
 SLOTS, THEME, SUBSTANCE = "slots", "kit-of-the-class", "substance"
-CARRIED, PARTS = "carried", "parts-of-the-format"
+CARRIED, PARTS, FILLS = "carried", "parts-of-the-format", "fills-its-slot"
+#: More than this warm-up, cool-down, talks and breathers are not stretched to.
+LONGEST_FRAME_SECONDS = 960
 #: A class chooses from so many movements at most, and from so many of a muscle at least.
 MOST_CHOICES, FEWEST_OF_A_MUSCLE = 60, 3
 #: What a wanted movement is worth among plans of equal cost until it has come once.
@@ -66,8 +68,10 @@ def bay_of(
     )
     _, longest = frame_seconds(slot_seconds)
     room: int | None = None
+    least = 0
     if variant.elastic:
         room = longest - variant.rest_seconds() - variant.reserve_seconds()
+        least = max(0, slot_seconds - LONGEST_FRAME_SECONDS - variant.rest_seconds())
     return Bay(
         cell.slot.index,
         cell.slot,
@@ -78,6 +82,7 @@ def bay_of(
         least_of_theme(variant.slots) if cell.theme.kit else 0,
         variant.most_work_seconds(stretch_seconds),
         tuple(_part(part, choices) for part in variant.parts()),
+        least,
     )
 
 
@@ -203,6 +208,9 @@ def structure_rows(scope: Scope) -> list[Row]:
         if held:
             out.append(Row(CARRIED, bay.slot.label, held, low=len(held)))
         out.append(Row(SUBSTANCE, bay.slot.label, small, high=max(1, bay.slots // 4)))
+        if bay.least_seconds:
+            work = tuple((c.key, c.seconds) for c in bay.choices)
+            out.append(Row(FILLS, bay.slot.label, work, low=bay.least_seconds))
         for name, least, most, keys in bay.parts:
             own = tuple((c.key, c.slots) for c in bay.choices if c.key in keys)
             out.append(Row(PARTS, f"{bay.slot.label}, {name}", own, low=least, high=most))

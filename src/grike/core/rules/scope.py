@@ -106,8 +106,9 @@ class Bay:
     """Room for movements in one class.
 
     ``max_seconds``: counted work seconds that its slot holds, ``most_work``: those that need no
-    further breather; None where neither depends on the movements. ``parts``: (name, least and
-    most slots, keys of the choices that count), where a format needs a mix of movements.
+    further breather; None where neither depends on the movements. ``least_seconds``: so much
+    counted work that the slot is filled. ``parts``: (name, least and most slots, keys of the
+    choices that count), where a format needs a mix of movements.
     """
 
     index: int
@@ -119,6 +120,7 @@ class Bay:
     kit_choices_at_least: int = 0
     most_work: int | None = None
     parts: tuple[tuple[str, int, int, frozenset[Key]], ...] = ()
+    least_seconds: int = 0
 
 
 @dataclass(frozen=True, slots=True)
