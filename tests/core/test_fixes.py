@@ -16,7 +16,7 @@ from grike.core.fixes import Fix, applied, fixes
 from grike.core.format import TimedCircuit
 from grike.core.item import Handling, Item
 from grike.core.kit import Kit, Room
-from grike.core.movement import Joint, Library, Role
+from grike.core.movement import Joint, Library, Pace, Role
 from grike.core.planner import Problem, plan
 from grike.core.rules import CATALOGUE, Facts, Finding, broken_musts, findings
 from grike.core.series import SeriesPlan
@@ -281,6 +281,15 @@ def _jumping() -> Broken:
     return replace(plan, shape=shape), a_library(jump, "a", "b", "calm")
 
 
+def _fast_in_a_row() -> Broken:
+    """Four fast movements one after the other, and two calm ones at the end."""
+    names = ["f0", "f1", "f2", "f3"]
+    fast = (a_movement(name, pace=Pace.FAST) for name in names)
+    design = a_class(work(circuit(1), *names, "c0", "c1"))
+    library = a_library(*fast, "c0", "c1")
+    return a_plan(design, weekdays=(0,), sheet=only("C13", mode=Mode.AIM)), library
+
+
 SPECIAL: dict[str, Callable[[], Broken]] = {
     "W8": _endurance_only,
     "C4": _one_side_only,
@@ -290,6 +299,7 @@ SPECIAL: dict[str, Callable[[], Broken]] = {
     "C9": _three_mats,
     "C10": _bare_warm_up,
     "C11": _no_breather,
+    "C13": _fast_in_a_row,
     "C12": _no_easier_option,
     "D6": _owned,
     "D7": _nothing_carried,
