@@ -210,7 +210,9 @@ def structure_rows(scope: Scope) -> list[Row]:
         out.append(Row(SUBSTANCE, bay.slot.label, small, high=max(1, bay.slots // 4)))
         if bay.least_seconds:
             work = tuple((c.key, c.seconds) for c in bay.choices)
-            out.append(Row(FILLS, bay.slot.label, work, low=bay.least_seconds))
+            # A class that ends early is worth a remark, so where nothing else will do it may.
+            least = bay.least_seconds
+            out.append(Row(FILLS, bay.slot.label, work, low=least, weight=1, scale=60))
         for name, least, most, keys in bay.parts:
             own = tuple((c.key, c.slots) for c in bay.choices if c.key in keys)
             out.append(Row(PARTS, f"{bay.slot.label}, {name}", own, low=least, high=most))
