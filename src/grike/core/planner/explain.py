@@ -13,7 +13,6 @@ from grike.core.planner.problem import Problem
 from grike.core.planner.run import Failure, Run
 from grike.core.planner.selection import (
     CARRIED,
-    FILLS,
     PARTS,
     SLOTS,
     SUBSTANCE,
@@ -30,7 +29,6 @@ from grike.core.sheet import Mode
 _STRUCTURE = {
     SLOTS: "every class is filled with movements that its kit and level allow",
     THEME: "a class that is built on a kit uses it in a third of its movements",
-    FILLS: "a counted class is long enough for its slot",
     PARTS: "a format gets the mix of movements that it needs",
     CARRIED: "what is carried from the week before comes back",
     SUBSTANCE: "at most one movement in six is for forearms, shins or neck alone",

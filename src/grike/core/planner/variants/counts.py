@@ -16,7 +16,6 @@ from grike.core.planner.variants.base import (
     Split,
     sides_of,
 )
-from grike.core.rules.spread import STRENGTH_REPS
 from grike.core.work import counted_seconds
 
 #: Of a minute, so that what is left is at least half of it: a rest that is a breather (C11).
@@ -203,11 +202,6 @@ class MinuteVariant(Counted[OnTheMinute]):
     def usual_reps(self) -> int:
         """The reps of a minute."""
         return self.format.reps
-
-    @property
-    def strength(self) -> bool:
-        """Whether the reps of a minute are few enough for strength."""
-        return self.usual_reps <= STRENGTH_REPS
 
     def suits(self, movement: Movement) -> bool:
         """Return whether the minute, both sides of it, leaves a rest."""
