@@ -52,6 +52,65 @@ class Runs(WithApplication):
         self.assertIsNone(board["run"])
         self.assertEqual(self.client.get(f"/api/runs/{run}").json()["state"], "done")
 
+    def test_classes_come_as_they_are_filled(self) -> None:
+        """Progress brings every class once its week is filled, with its movements by name."""
+        series_id, run = self.begin(weeks=2)
+        told = [c for e in self.events(run) if e["kind"] == "progress" for c in e["filled"]]
+        board = self.board(series_id)["classes"]
+        self.assertEqual(
+            [(c["week"], c["weekday"], c["name"]) for c in told],
+            [(c["week"], c["weekday"], c["name"]) for c in board],
+        )
+        self.assertTrue(all(len(c["movements"]) >= 6 for c in told))
+
+    def test_several_series_at_once(self) -> None:
+        """Each gets a run of its own; one that is being planned, or is gone, says why it has none."""
+        one, other = (self.post("/api/series", a_set_up(name=n)).json()["id"] for n in "AB")
+        body = {"series": [one, other, one, 99_999], "seed": 1}
+        answer = self.post("/api/batches", body)
+        self.assertEqual(answer.status_code, 202, answer.text)
+        lines = {line["series"]: line for line in answer.json()}
+        self.assertEqual(set(lines), {one, other, 99_999})
+        self.assertIn("no such series", lines[99_999]["words"])
+        again = self.post("/api/batches", {"series": [other]}).json()[0]
+        self.assertIn("being planned already", again["words"])
+        for series_id in (one, other):
+            self.assertEqual(self.events(lines[series_id]["run"])[-1]["state"], "done")
+            self.assertEqual(len(self.board(series_id)["classes"]), 3)
+        listed = {line["id"]: line["run"] for line in self.client.get("/api/series").json()}
+        self.assertEqual(listed[one]["state"], "done")
+        self.assertEqual(self.post("/api/batches", {"series": []}).status_code, 422)
+
+    def test_the_list_tells_why_a_series_has_no_plan(self) -> None:
+        """The last run of a series stands in the list, in words where it came to nothing."""
+        series_id, run = self.begin(weeks=2, rules={"W7": {"numbers": {"rise": 30}}})
+        self.events(run)
+        line = next(s for s in self.client.get("/api/series").json() if s["id"] == series_id)
+        self.assertEqual((line["run"]["id"], line["run"]["state"]), (run, "none"))
+        self.assertIn("above its cap (W7)", line["run"]["words"][0])
+        self.assertEqual(line["room"], "Full hall")
+
+    def test_movements_are_carried_on(self) -> None:
+        """With D7 on the second week tells of each carried movement from where it comes."""
+        levers = ["option", "dose", "load"]
+        series_id, run = self.begin(
+            weeks=2, rules={"D7": {"mode": "aim"}}, wishes={"levers": levers}
+        )
+        self.assertEqual(self.events(run)[-1]["state"], "done")
+        words: list[str] = []
+        for slot in range(6):
+            detail = self.client.get(f"/api/series/{series_id}/classes/{slot}").json()
+            carried = [i["carried"] for block in detail["blocks"] for i in block["items"]]
+            self.assertFalse(slot < 3 and any(carried))
+            words += filter(None, carried)
+        self.assertTrue(words)
+        for line in words:
+            self.assertRegex(line, r"^carried on from week 1 \w+: .*(harder|more|less)")
+        setup = self.client.get(f"/api/series/{series_id}/setup").json()
+        self.assertEqual(setup["wishes"]["levers"], levers)
+        wrong = a_set_up(wishes={"levers": ["dose"]})
+        self.assertEqual(self.post("/api/series", wrong).status_code, 422)
+
     def test_a_reload_goes_on_where_it_was(self) -> None:
         """A second reader that has seen two events gets the rest."""
         _, run = self.begin()

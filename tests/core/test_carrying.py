@@ -7,6 +7,7 @@ from dataclasses import replace
 from functools import lru_cache
 from typing import Any
 
+from grike.core.errors import InvalidInput
 from grike.core.format import StraightSets
 from grike.core.item import Item, Level
 from grike.core.kit import Kit
@@ -16,10 +17,12 @@ from grike.core.planner.carrying import LOADABLE, levers
 from grike.core.planner.variants import Variant
 from grike.core.planner.variants.counts import StraightVariant
 from grike.core.planner.variants.rounds import CircuitVariant
-from grike.core.progression import Asked, asked, progressed
+from grike.core.progression import Asked, Lever, asked, progressed
 from grike.core.rules import Facts, broken_musts, findings
+from grike.core.rules.carry import carried_words
 from grike.core.rules.steps import is_lighter
 from grike.core.sheet import Mode
+from grike.core.wishes import Wishes
 from tests.builders import FULL, a_class, a_library, a_movement, a_plan, circuit, work
 from tests.core.test_planner import LIBRARY, made
 
@@ -40,11 +43,13 @@ class Levers(unittest.TestCase):
         assert found is not None
         return found
 
-    def names(self, variant: Variant[Any], movement: Movement) -> list[str]:
+    def names(
+        self, variant: Variant[Any], movement: Movement, order: tuple[Lever, ...] = tuple(Lever)
+    ) -> list[str]:
         base = next(iter(levers(variant, movement, None)))
         then = self.asked_of(variant, movement, base)
         out: list[str] = []
-        for item in levers(variant, movement, then):
+        for item in levers(variant, movement, then, order):
             changed = [
                 name
                 for name in ("reps", "seconds", "level", "load_step")
@@ -56,10 +61,30 @@ class Levers(unittest.TestCase):
         return out
 
     def test_counted_reps_first(self) -> None:
-        """Reps, then the harder option, then load, each alone before it comes with more reps."""
+        """Reps, then the harder option, then load, each alone, then two with more reps."""
         bell = a_movement("m", kit=(Kit.KETTLEBELL,), dose=Dose((5, 20), (20, 60)))
         found = self.names(StraightVariant(StraightSets(3, 30, 45, reps=10), 1, 6), bell)
-        self.assertEqual(found, ["", "reps", "level", "reps+level", "load_step", "reps+load_step"])
+        self.assertEqual(found, ["", "reps", "level", "load_step", "reps+level", "reps+load_step"])
+
+    def test_the_series_sets_the_order(self) -> None:
+        """With load named first a kettlebell grows heavier before its reps rise."""
+        bell = a_movement("m", kit=(Kit.KETTLEBELL,), dose=Dose((5, 20), (20, 60)))
+        order = (Lever.LOAD, Lever.OPTION, Lever.DOSE)
+        found = self.names(StraightVariant(StraightSets(3, 30, 45, reps=10), 1, 6), bell, order)
+        self.assertEqual(found, ["", "load_step", "level", "reps", "reps+load_step", "reps+level"])
+        with self.assertRaisesRegex(InvalidInput, "each named once"):
+            Wishes(levers=(Lever.LOAD, Lever.LOAD, Lever.DOSE))
+
+    def test_what_was_added_is_told(self) -> None:
+        """The class says from which day a movement is carried and by what it rose."""
+        movement = a_movement("m")
+        first = a_class(work(circuit(3, 40, 20), Item("m")))
+        more = Item("m", seconds=45, level=Level.HARDER, carried=True)
+        plan_ = a_plan(first, a_class(work(circuit(3, 40, 20), more)), weeks=2, weekdays=(0,))
+        facts = Facts(plan_, a_library(movement))
+        words = carried_words(facts, facts.classes[1], "m")
+        self.assertEqual(words, "carried on from week 1 Monday: 5 s more, the harder option")
+        self.assertEqual(carried_words(facts, facts.classes[0], "m"), "carried on")
 
     def test_timed_seconds_first(self) -> None:
         """In a circuit five seconds more; without kit there is no load to add."""

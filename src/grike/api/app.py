@@ -16,6 +16,7 @@ from starlette.middleware.base import RequestResponseEndpoint
 from starlette.middleware.gzip import GZipMiddleware
 
 from grike.api import (
+    batches,
     classes,
     fixing,
     library,
@@ -54,6 +55,7 @@ ROUTERS = (
     reasons,
     whatifs,
     runs,
+    batches,
 )
 
 

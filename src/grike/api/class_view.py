@@ -22,6 +22,7 @@ from grike.core.focus import FOCUS_NAMES
 from grike.core.format import FORMAT_NAMES
 from grike.core.planner.alternatives import Alternative
 from grike.core.rules import Facts, Finding
+from grike.core.rules.carry import carried_words
 from grike.core.rules.facts import ClassFacts
 from grike.core.sides import SideTotals
 from grike.exchange.classes import number
@@ -45,7 +46,7 @@ def _cue(cue: Cue) -> CueModel:
     )
 
 
-def _blocks(member: ClassFacts, clock: ClassClock) -> list[BlockModel]:
+def _blocks(facts: Facts, member: ClassFacts, clock: ClassClock) -> list[BlockModel]:
     new = {c.movement_id for c in clock.real if c.kind is CueKind.SHOW and c.label == "New"}
     bouts: dict[tuple[int, int], list[Bout]] = {}
     for bout in clock.bouts:
@@ -65,6 +66,7 @@ def _blocks(member: ClassFacts, clock: ClassClock) -> list[BlockModel]:
                 dose=dose_text(doses[place]),
                 phases=phases_text(doses[place][-1]) if doses[place] else "",
                 new=item.movement_id in new,
+                carried=carried_words(facts, member, item.movement_id) if item.carried else "",
             )
             for place, item in enumerate(block.items)
         ]
@@ -138,7 +140,7 @@ def class_detail(
         extra_seconds=clock.extra_seconds,
         nominal=[_cue(cue) for cue in clock.nominal],
         real=[_cue(cue) for cue in clock.real],
-        blocks=_blocks(member, clock),
+        blocks=_blocks(facts, member, clock),
         volume=body_volume(member.volume, facts.sheet, band=False),
         load=_load(member),
         findings=[finding_model(f, n) for n, f in enumerate(found) if f.place.slot == slot.index],

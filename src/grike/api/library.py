@@ -18,10 +18,11 @@ from grike.api.security import SignedIn, StateOf
 from grike.core.anatomy import FACTS
 from grike.core.codec import room_to
 from grike.core.focus import FOCUS_NAMES
-from grike.core.format import FORMAT_NAMES
+from grike.core.format import FORMAT_NAMES, LastBurst
 from grike.core.kit import KIT_NAMES
 from grike.core.movement import WORK_FAMILIES, family_name
-from grike.core.planner.variants import PLANNED_KINDS
+from grike.core.planner.variants import MAIN_KINDS
+from grike.core.progression import LEVER_NAMES
 from grike.core.rules import CATALOGUE, Rule
 from grike.core.sources import SOURCES
 from grike.core.wishes import CAUTION_NAMES
@@ -79,7 +80,9 @@ def catalogue(_: SignedIn) -> Catalogue:
         focuses=[Named(id=focus, name=name) for focus, name in FOCUS_NAMES.items()],
         formats=[Named(id=kind, name=name) for kind, name in FORMAT_NAMES.items()],
         cautions=[Named(id=caution, name=name) for caution, name in CAUTION_NAMES.items()],
-        planned_formats=list(PLANNED_KINDS),
+        levers=[Named(id=lever, name=name) for lever, name in LEVER_NAMES.items()],
+        planned_formats=list(MAIN_KINDS),
+        endings=[LastBurst.kind],
         families=[Named(id=family, name=family_name(family)) for family in WORK_FAMILIES],
     )
 

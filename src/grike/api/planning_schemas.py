@@ -50,6 +50,21 @@ class WhatIfModel(Model):
     words: list[str] = Field(default_factory=list)
 
 
+class Batch(Model):
+    """Several series to be planned at once."""
+
+    series: list[int] = Field(min_length=1, max_length=100)
+    seed: int = Field(default=1, ge=0, le=2**31 - 1)
+
+
+class BatchLine(Model):
+    """What became of one series of a batch: its run, or why there is none."""
+
+    series: int
+    run: int | None
+    words: str
+
+
 class ReasonModel(Model):
     """A reason in a sentence, with its rule; "" where no rule says it."""
 

@@ -10,6 +10,7 @@ from pydantic import Field
 from grike.api.model import Model
 from grike.api.planning_schemas import PartModel
 from grike.api.session_schemas import SessionModel
+from grike.core.progression import Lever
 
 
 class SignInRequest(Model):
@@ -130,7 +131,10 @@ class Catalogue(Model):
     formats: list[Named]
     families: list[Named]
     cautions: list[Named]
+    levers: list[Named]
     planned_formats: list[str]
+    #: Formats in which a class of another format may end.
+    endings: list[str]
 
 
 class PinModel(Model):
@@ -144,12 +148,13 @@ class PinModel(Model):
 
 
 class WishesModel(Model):
-    """Movements that should or must not come, cautions of the group, and pinned days."""
+    """Movements that should or must not come, cautions, pinned days, the order of levers."""
 
     wanted: list[str] = Field(default_factory=list)
     never: list[str] = Field(default_factory=list)
     cautions: list[str] = Field(default_factory=list)
     pins: list[PinModel] = Field(default_factory=list)
+    levers: list[str] = Field(default_factory=lambda: [lever.value for lever in Lever])
 
 
 class NewSeries(Model):
@@ -177,6 +182,14 @@ class Created(Model):
     id: int
 
 
+class RunBrief(Model):
+    """How the last planning run of a series stands, in words where it came to nothing."""
+
+    id: int
+    state: str
+    words: list[str]
+
+
 class SeriesSummary(Model):
     """A series in the list."""
 
@@ -189,6 +202,8 @@ class SeriesSummary(Model):
     classes: int
     slots: int
     status: str | None
+    room: str
+    run: RunBrief | None
 
 
 class MuscleSets(Model):
@@ -360,6 +375,7 @@ class ItemModel(Model):
     dose: str
     phases: str
     new: bool
+    carried: str
 
 
 class BlockModel(Model):

@@ -9,7 +9,7 @@ from fastapi import APIRouter, Response
 
 from grike.api import views
 from grike.api.planning_schemas import Reshape
-from grike.api.schemas import Board, Changed, Created, NewSeries, SeriesSummary, Write
+from grike.api.schemas import Board, Changed, Created, NewSeries, RunBrief, SeriesSummary, Write
 from grike.api.security import Director, SignedIn, StateOf
 from grike.core.codec import shape_from, shape_to, sheet_from, sheet_to
 from grike.core.planner.readiness import set_up_problems
@@ -24,6 +24,7 @@ router = APIRouter(prefix="/api/series", tags=["series"])
 def list_series(_: SignedIn, state: StateOf) -> list[SeriesSummary]:
     """Return all series, the newest first."""
     with state.database.transaction() as connection:
+        last = runs.latest(connection)
         return [
             SeriesSummary(
                 id=line.id,
@@ -35,9 +36,19 @@ def list_series(_: SignedIn, state: StateOf) -> list[SeriesSummary]:
                 classes=line.classes,
                 slots=line.slots,
                 status=line.status,
+                room=line.room,
+                run=_brief(last.get(line.id)),
             )
             for line in series.lines(connection)
         ]
+
+
+def _brief(run: runs.Run | None) -> RunBrief | None:
+    if run is None:
+        return None
+    result = {} if run.state == "done" or run.result is None else run.result
+    words = [*result.get("collisions", []), result.get("message")]
+    return RunBrief(id=run.id, state=run.state, words=[line for line in words if line])
 
 
 @router.post("", status_code=201)

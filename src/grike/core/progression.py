@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from dataclasses import dataclass
+from enum import StrEnum
 from fractions import Fraction
 
 from grike.core.bouts import Bout, Side
@@ -11,6 +12,20 @@ from grike.core.design import ClassDesign
 from grike.core.item import Level
 from grike.core.volume import Alike, demand_of
 
+
+class Lever(StrEnum):
+    """A way to ask more of a movement that is carried on."""
+
+    DOSE = "dose"
+    OPTION = "option"
+    LOAD = "load"
+
+
+LEVER_NAMES: dict[Lever, str] = {
+    Lever.DOSE: "more reps or seconds",
+    Lever.OPTION: "the harder option",
+    Lever.LOAD: "more load",
+}
 _RANK = {Level.EASIER: 0, Level.MAIN: 1, Level.HARDER: 2}
 
 
@@ -69,3 +84,18 @@ def progressed(before: Asked, after: Asked) -> bool:
     steps = [getattr(after, name) - getattr(before, name) for name in names]
     steps.append(before.rest - after.rest)
     return any(step > 0 for step in steps) and all(step >= 0 for step in steps)
+
+
+def added(before: Asked, after: Asked) -> tuple[str, ...]:
+    """Return in words what ``after`` asks for that ``before`` did not."""
+    dose = after.reps - before.reps if after.reps else after.seconds - before.seconds
+    if before.format != after.format or bool(before.reps) != bool(after.reps):
+        return ("more in another format",) if progressed(before, after) else ()
+    rises = (
+        (dose, f"{dose} {'reps' if after.reps else 's'} more"),
+        (after.rounds - before.rounds, "more rounds"),
+        (before.rest - after.rest, "less rest"),
+        (after.load - before.load, "more load"),
+        (after.level - before.level, "the harder option"),
+    )
+    return tuple(words for rise, words in rises if rise > 0)

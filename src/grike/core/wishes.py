@@ -11,6 +11,7 @@ from grike.core.focus import Focus
 from grike.core.format import FORMATS
 from grike.core.kit import Kit
 from grike.core.movement import Joint, Movement, Position
+from grike.core.progression import Lever
 
 
 class Caution(StrEnum):
@@ -65,12 +66,16 @@ class Pin:
 
 @dataclass(frozen=True, slots=True)
 class Wishes:
-    """Movements by id that should or must not come, cautions, and pinned days."""
+    """Movements by id that should or must not come, cautions, and pinned days.
+
+    ``levers``: in which order a carried movement is made to ask for more.
+    """
 
     wanted: tuple[str, ...] = ()
     never: tuple[str, ...] = ()
     cautions: tuple[Caution, ...] = ()
     pins: tuple[Pin, ...] = ()
+    levers: tuple[Lever, ...] = tuple(Lever)
 
     def __post_init__(self) -> None:
         both = sorted(set(self.wanted) & set(self.never))
@@ -83,6 +88,13 @@ class Wishes:
         days = [(pin.week, pin.weekday) for pin in self.pins]
         if len(set(days)) < len(days):
             raise InvalidInput("A day is pinned twice.", fix="Pin it once.", place="pins")
+
+        if sorted(self.levers) != sorted(Lever):
+            raise InvalidInput(
+                "The levers are each named once.",
+                fix=f"Give {', '.join(Lever)} in the order that you want.",
+                place="levers",
+            )
 
     def broken_by(self, movement: Movement) -> Iterator[Caution]:
         """Yield the cautions that a movement goes against."""

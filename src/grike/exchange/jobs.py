@@ -87,7 +87,8 @@ def solve_job(job: Job, stop: Stop, tell: Tell) -> Answer:
     free = None if job["free"] is None else frozenset(job["free"])
     problem = Problem(plan_from(job["request"], library), library, free)
     settings = Settings(
-        paces=paces_from(job["paces"]), on_progress=lambda progress: tell(_progress(progress))
+        paces=paces_from(job["paces"]),
+        on_progress=lambda progress: tell(_progress(progress, library)),
     )
     if kind is Kind.REPAIR:
         return _repaired(repair(problem, stop, job["seed"], settings), library, settings)
@@ -104,13 +105,22 @@ def solve_job(job: Job, stop: Stop, tell: Tell) -> Answer:
     }
 
 
-def _progress(progress: Progress) -> dict[str, Any]:
+def _progress(progress: Progress, library: Library) -> dict[str, Any]:
     return {
         "stage": progress.stage,
         "done": progress.done,
         "total": progress.total,
         "cost": progress.cost,
         "bound": progress.bound,
+        "filled": [
+            {
+                "week": planned.slot.week,
+                "weekday": planned.slot.weekday,
+                "name": planned.design.name,
+                "movements": [library[name].name for name in planned.design.movement_ids()],
+            }
+            for planned in progress.filled
+        ],
     }
 
 

@@ -20,6 +20,10 @@ GET = """
 WHAT_IFS = """
     SELECT id, series_id, state, seed, result, created_by, kind, label
     FROM planning_run WHERE series_id = %s AND kind = 'what-if' ORDER BY id"""
+LATEST = """
+    SELECT id, series_id, state, seed, result, created_by, kind, label
+    FROM planning_run
+    WHERE id IN (SELECT MAX(id) FROM planning_run WHERE kind != 'what-if' GROUP BY series_id)"""
 REMOVE = "DELETE FROM planning_run WHERE id = %s AND state NOT IN ('waiting', 'running')"
 OPEN = """
     SELECT id FROM planning_run
@@ -99,6 +103,11 @@ def _run(row: Mapping[str, Any]) -> Run:
 def what_ifs(connection: Connection, series_id: int) -> list[Run]:
     """Return what was planned beside a series, the oldest first."""
     return [_run(row) for row in connection.rows(WHAT_IFS, (series_id,))]
+
+
+def latest(connection: Connection) -> dict[int, Run]:
+    """Return the last run of each series by its id; what-ifs are none of its runs."""
+    return {row["series_id"]: _run(row) for row in connection.rows(LATEST)}
 
 
 def remove(connection: Connection, run_id: int) -> bool:

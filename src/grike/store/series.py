@@ -96,6 +96,7 @@ class SeriesLine:
     classes: int
     slots: int
     status: str | None
+    room: str
 
 
 def add(connection: Connection, plan: SeriesPlan, person_id: int | None) -> int:
@@ -175,6 +176,7 @@ def lines(connection: Connection) -> list[SeriesLine]:
                 row["classes"],
                 len(shape.slots()),
                 certificate["status"] if certificate else None,
+                shape.room.name,
             )
         )
     return out

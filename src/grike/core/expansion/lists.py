@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import replace
+from itertools import count, takewhile
 
 from grike.core.bouts import Bout, Gap, Side, Step
 from grike.core.errors import InvalidInput
-from grike.core.expansion.layout import Dose, Layout
+from grike.core.expansion.layout import Dose, Layout, Turn
 from grike.core.format import (
     AddOn,
     Breather,
@@ -117,6 +118,25 @@ def on_the_minute(at: Layout) -> list[Step]:
     return out if fmt.keep_last_minute else out[:-1]
 
 
+def capped_turns(at: Layout) -> Iterator[tuple[Turn, int]]:
+    """Yield the turns of a list in rounds without end, each with the seconds until it is over.
+
+    The seconds count from the start: all showings first, then changes and work.
+    """
+    fmt = at.block.format
+    assert isinstance(fmt, TimeCap)
+    over = at.pace.show_new_seconds * len(at.places)
+    before: Movement | None = None
+    for round_ in count(1):
+        for turn in at.turns(at.places, round_, (None, fmt.reps)):
+            movement = turn[0].movement
+            over += transition_seconds(before, movement, at.pace)
+            over += at.pace.other_side_seconds * (len(turn) - 1)
+            over += sum(bout.seconds for bout in turn)
+            yield turn, over
+            before = movement
+
+
 def time_cap(at: Layout) -> list[Step]:
     """Lay out the rounds that are expected to fit the cap, with their changes, and what is left.
 
@@ -124,30 +144,18 @@ def time_cap(at: Layout) -> list[Step]:
     """
     fmt = at.block.format
     assert isinstance(fmt, TimeCap)
-    left = 60 * fmt.minutes - at.pace.show_new_seconds * len(at.places)
-    out: list[Step] = []
-    before: Movement | None = None
-    round_, worked = 1, 0
-    while True:
-        for turn in at.turns(at.places, round_, (None, fmt.reps)):
-            movement = turn[0].movement
-            change = transition_seconds(before, movement, at.pace)
-            change += at.pace.other_side_seconds * (len(turn) - 1)
-            seconds = sum(bout.seconds for bout in turn)
-            if change + seconds > left:
-                if round_ == 1 and at.nominal:
-                    raise InvalidInput(
-                        f"One round takes longer than {fmt.minutes} minutes.",
-                        fix="Give more minutes, or fewer reps.",
-                        place="format",
-                    )
-                rest = at.gap(60 * fmt.minutes - worked, "until the time is up")
-                return [*out, rest._replace(takes_up=True)]
-            left -= change + seconds
-            worked += seconds
-            out += turn
-            before = movement
-        round_ += 1
+    cap = 60 * fmt.minutes
+    done = [turn for turn, _ in takewhile(lambda entry: entry[1] <= cap, capped_turns(at))]
+    out: list[Step] = [bout for turn in done for bout in turn]
+    if len(done) < len(at.turns(at.places, 1, (None, fmt.reps))) and at.nominal:
+        raise InvalidInput(
+            f"One round takes longer than {fmt.minutes} minutes.",
+            fix="Give more minutes, or fewer reps.",
+            place="format",
+        )
+    worked = sum(bout.seconds for turn in done for bout in turn)
+    rest = at.gap(cap - worked, "until the time is up")
+    return [*out, rest._replace(takes_up=True)]
 
 
 def last_burst(at: Layout) -> list[Step]:

@@ -5,8 +5,11 @@ The same request, library, seed and settings give the same plan, whatever the lo
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import replace
 
+from grike.core.design import Purpose
+from grike.core.item import Level
 from grike.core.planner.explain import certain_reason, collisions, hopeless
 from grike.core.planner.improve import improved
 from grike.core.planner.pool import pool_report
@@ -15,6 +18,7 @@ from grike.core.planner.result import PlanResult, Status, status_of
 from grike.core.planner.rolling import plan_weeks
 from grike.core.planner.run import Run
 from grike.core.rules import cost_by_rule
+from grike.core.series import SeriesPlan
 
 
 def plan(
@@ -52,7 +56,7 @@ def plan(
     filled = replace(problem.plan, classes=classes)
     best = improved(problem, filled, pool, seed, chosen, run.stop)
     by_rule, cost = cost_by_rule(best.found), best.cost
-    notes = list(pool.notes)
+    notes = [*pool.notes, *_harder_weeks(problem, best.plan)]
     if run.cut:
         notes.append("The machine was slow: a solve was cut short, so another run may differ.")
     return PlanResult(
@@ -65,6 +69,24 @@ def plan(
         seed=seed,
         library_version=version,
     )
+
+
+def _harder_weeks(problem: Problem, plan: SeriesPlan) -> Iterator[str]:
+    """Yield a sentence for the weeks whose step is reached by harder options."""
+    planned = {slot.index for slot in problem.open_slots()}
+    weeks = {
+        member.slot.week + 1
+        for member in plan.classes
+        if member.slot.index in planned
+        for _, _, item in member.design.items(Purpose.WORK)
+        if item.level is Level.HARDER and not item.carried
+    }
+    if weeks:
+        names = ", ".join(map(str, sorted(weeks)))
+        yield (
+            f"The slot holds no more work in week {names}: there the step is made with the harder "
+            "options of the movements."
+        )
 
 
 __all__ = [

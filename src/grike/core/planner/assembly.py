@@ -37,10 +37,10 @@ def _design(problem: Problem, cell: Cell, groups: Groups, given: Mapping[str, It
     for group in groups:
         if blocks:
             blocks.append(breather())
-        items = tuple(given.get(m.id) or cell.variant.item_for(m) for m in group)
-        blocks.append(Block(Purpose.WORK, cell.variant.format, items))
+        blocks.append(cell.variant.block_for(group, given))
+    formats = " and ".join(FORMAT_NAMES[kind].lower() for kind in cell.variant.kinds)
     return ClassDesign(
-        name=f"{FOCUS_NAMES[cell.focus]}, {FORMAT_NAMES[cell.variant.kind].lower()}",
+        name=f"{FOCUS_NAMES[cell.focus]}, {formats}",
         focus=cell.focus,
         slot_seconds=problem.plan.shape.minutes * 60,
         blocks=tuple(blocks),

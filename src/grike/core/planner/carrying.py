@@ -1,8 +1,8 @@
 """What a week carries on from the week before, and the lever by which each of it progresses.
 
-Levers are tried in the order in which a coach would pull them: more reps or seconds, then the
-harder option, then load. Rounds and rest belong to the format of the class and count where they
-happen to rise. In a lighter week what is carried only has to come back.
+Levers are tried in the order of the series: more reps or seconds, then the harder option, then
+load, unless it says otherwise. Rounds and rest belong to the format of the class and come first
+where they happen to rise. In a lighter week what is carried only has to come back.
 """
 
 from __future__ import annotations
@@ -24,7 +24,7 @@ from grike.core.planner.run import Run
 from grike.core.planner.selection import Carry
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.variants import Variant
-from grike.core.progression import Asked, asked, progressed
+from grike.core.progression import Asked, Lever, asked, progressed
 from grike.core.rules.carry import asked_of
 from grike.core.rules.facts import ClassFacts
 from grike.core.rules.steps import is_lighter
@@ -104,7 +104,8 @@ def _possible(run: Run, cell: Cell, before: Sequence[ClassFacts], week: int) -> 
 def _carried(run: Run, cell: Cell, movement: Movement, then: Asked | None) -> Carry | None:
     """Return the movement with the first lever that asks more than ``then``; None without one."""
     yardstick = run.problem.plan.sheet.yardstick
-    for item in levers(cell.variant, movement, then):
+    order = run.problem.plan.shape.wishes.levers
+    for item in levers(cell.variant, movement, then, order):
         bouts = _bouts(cell.variant, replace(item, carried=True), run.problem.library)
         now = asked(_design(cell.variant, item), bouts)
         if now is not None and (then is None or progressed(then, now)):
@@ -114,27 +115,44 @@ def _carried(run: Run, cell: Cell, movement: Movement, then: Asked | None) -> Ca
     return None
 
 
-def levers(variant: Variant[Any], movement: Movement, then: Asked | None) -> Iterator[Item]:
-    """Yield items that ask ever more of a movement in a variant, the gentlest first."""
+def levers(
+    variant: Variant[Any],
+    movement: Movement,
+    then: Asked | None,
+    order: Sequence[Lever] = tuple(Lever),
+) -> Iterator[Item]:
+    """Yield items that ask ever more of a movement in a variant, by the order of the levers.
+
+    Last come two levers at once, for where a format of shorter bouts would ask for less.
+    """
     if not variant.carries:
         return
     base = variant.item_for(movement)
     yield base
     if then is None:
         return
-    more = [base]
+    more = _more_of(variant, movement, base, then)
+    pulled: dict[Lever, Item] = {Lever.DOSE: more} if more else {}
+    if movement.harder is not None:
+        pulled[Lever.OPTION] = replace(base, level=Level.HARDER)
+    if LOADABLE & set(movement.kit):
+        pulled[Lever.LOAD] = replace(base, load_step=then.load + 1)
+    yield from (pulled[lever] for lever in order if lever in pulled)
+    if more:
+        reps, seconds = more.reps, more.seconds
+        others = [lever for lever in order if lever in pulled and lever is not Lever.DOSE]
+        yield from (replace(pulled[lever], reps=reps, seconds=seconds) for lever in others)
+
+
+def _more_of(variant: Variant[Any], movement: Movement, base: Item, then: Asked) -> Item | None:
+    """Return an item of more reps or seconds; None where dose or format have no room for it."""
     fmt = variant.format
     if variant.counted and movement.pace is not Pace.STILL:
         reps = max(base.reps or variant.usual_reps, then.reps) + REPS_MORE
-        if reps <= movement.dose.reps[1]:
-            more.append(replace(base, reps=reps))
-    elif isinstance(fmt, TimedCircuit) and fmt.work_seconds + SECONDS_MORE <= 60:
-        more.append(replace(base, seconds=fmt.work_seconds + SECONDS_MORE))
-    yield from more[1:]
-    if movement.harder is not None:
-        yield from (replace(item, level=Level.HARDER) for item in more)
-    if LOADABLE & set(movement.kit):
-        yield from (replace(item, load_step=then.load + 1) for item in more)
+        return replace(base, reps=reps) if reps <= movement.dose.reps[1] else None
+    if isinstance(fmt, TimedCircuit) and fmt.work_seconds + SECONDS_MORE <= 60:
+        return replace(base, seconds=fmt.work_seconds + SECONDS_MORE)
+    return None
 
 
 def _design(variant: Variant[Any], item: Item) -> ClassDesign:

@@ -9,6 +9,7 @@ from typing import Any
 
 from grike.core.anatomy import Muscle
 from grike.core.focus import Focus
+from grike.core.item import Level
 from grike.core.movement import Movement
 from grike.core.planner.cells import Theme, largest_class, pool, themes
 from grike.core.planner.problem import Problem
@@ -16,7 +17,7 @@ from grike.core.planner.variants import Variant, variants_of
 from grike.core.rules.base import TWELFTHS
 from grike.core.rules.scope import parts_of
 from grike.core.sheet import Mode
-from grike.core.volume import Yardstick
+from grike.core.volume import DEMAND, Yardstick
 
 #: A part of a class needs this much more movements than it has slots, so that a choice is left.
 ROOM_TO_CHOOSE = 1.25
@@ -62,16 +63,16 @@ class Grounds:
         share = float(line.numbers["share"]) / 100 if asks else 0.0
         whole = float(line.numbers["whole"]) / 100 if asks else 0.0
         out: set[tuple[Focus, int, int]] = set()
-        suiting: dict[tuple[str, int], frozenset[str]] = {}
+        suiting: dict[tuple[tuple[str, ...], int], frozenset[str]] = {}
         for variant in self.variants:
-            key = (variant.kind, variant.usual_reps)
+            key = (variant.kinds, variant.usual_reps)
             if key not in suiting:
                 suiting[key] = frozenset(m.id for m in self.every if variant.suits(m))
         for t, theme in enumerate(self.themes):
-            supplies: dict[tuple[str, int], _Supply] = {}
+            supplies: dict[tuple[tuple[str, ...], int], _Supply] = {}
             seen: dict[tuple[str, ...], dict[Focus, int]] = {}
             for v, variant in enumerate(self.variants):
-                key = (variant.kind, variant.usual_reps)
+                key = (variant.kinds, variant.usual_reps)
                 if key not in supplies:
                     able = tuple(m for m in theme.movements if m.id in suiting[key])
                     supplies[key] = _Supply(variant, Theme(theme.kit, able), share, whole, seen)
@@ -110,6 +111,9 @@ def training_guess(
     variant: Variant[Any], yardstick: Yardstick, movements: tuple[Movement, ...]
 ) -> int:
     """Return hundredths of training volume that a variant is expected to give."""
+    if variant.level is not Level.MAIN:
+        plain = training_guess(variant.at_level(Level.MAIN), yardstick, movements)
+        return round(plain * DEMAND[variant.level])
     if yardstick is Yardstick.SETS:
         return 100 * variant.all_sets
     able = [movement for movement in movements if variant.suits(movement)]

@@ -71,11 +71,14 @@ def improved(
     if all(finding.rule in _ORDER for finding in best.found if finding.cost):
         best = _other_movements(problem, settings, best, open_slots, seed)
     width = 0
+    told = start
     for number in range(settings.improve_rounds):
         if best.cost <= pool.bound or stop.requested():
             break
         cost, total = best.cost, settings.improve_rounds
-        settings.on_progress(Progress("Improving", number, total, cost, pool.bound))
+        fresh = tuple(c for c in best.plan.classes if c not in told.classes)
+        settings.on_progress(Progress("Improving", number, total, cost, pool.bound, fresh))
+        told = best.plan
         areas = neighbourhoods(best, open_slots, width)
         chosen = (
             _apart(areas[number % len(areas) :] + areas[: number % len(areas)]) if areas else []

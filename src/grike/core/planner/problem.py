@@ -29,13 +29,17 @@ class NeverStop:
 
 @dataclass(frozen=True, slots=True)
 class Progress:
-    """How far a plan is: its stage in plain words, weeks done, cost so far and bound."""
+    """How far a plan is: its stage in plain words, weeks done, cost so far and bound.
+
+    ``filled``: the classes that were filled, or became others, since the last report.
+    """
 
     stage: str
     done: int
     total: int
     cost: int | None = None
     bound: int = 0
+    filled: tuple[PlannedClass, ...] = ()
 
 
 def _silent(_: Progress) -> None:

@@ -7,7 +7,7 @@ from grike.core.focus import FOCUS_NAMES, Focus
 from grike.core.format import FORMAT_NAMES
 from grike.core.movement import Library
 from grike.core.planner.cells import largest_class, pool, themes
-from grike.core.planner.variants import PLANNED_KINDS, variants_of
+from grike.core.planner.variants import MAIN_KINDS, variants_of
 from grike.core.series import DAY_NAMES, SeriesPlan, usable_kit
 from grike.core.sheet import Mode
 
@@ -55,7 +55,7 @@ def _wish_problems(plan: SeriesPlan, library: Library) -> list[str]:
             out.append(f"{name} is wanted, but level, kit or cautions do not allow it.")
     for pin in shape.wishes.pins:
         day = f"Week {pin.week} {DAY_NAMES[pin.weekday]}"
-        if pin.format is not None and pin.format not in PLANNED_KINDS:
+        if pin.format is not None and pin.format not in MAIN_KINDS:
             name = FORMAT_NAMES[pin.format].lower()
             out.append(
                 f"{day} is pinned to the format {name}, which is not planned by itself; put such a "

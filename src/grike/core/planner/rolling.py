@@ -47,8 +47,10 @@ def plan_weeks(run: Run) -> Failure | None:
     open_weeks = {slot.week for slot in run.problem.open_slots()}
     cells: dict[int, Cell] = {}
     cost = 0
+    fresh: tuple[PlannedClass, ...] = ()
     for number, week in enumerate(weeks):
-        report(run, f"Week {week + 1}", number, len(weeks), cost)
+        report(run, f"Week {week + 1}", number, len(weeks), cost, fresh)
+        fresh = ()
         if week in open_weeks:
             answer = _week(run, week, cells)
             if isinstance(answer, Failure):
@@ -56,23 +58,27 @@ def plan_weeks(run: Run) -> Failure | None:
             cells = dict(answer.task.cells)
             cost += answer.solved.cost
             run.cut = run.cut or answer.solved.cut_by_wall
-            _take(run, answer)
+            fresh = _take(run, answer)
         close_week(run, week)
-    report(run, "Done", len(weeks), len(weeks), cost)
+    report(run, "Done", len(weeks), len(weeks), cost, fresh)
     return None
 
 
-def report(run: Run, stage: str, done: int, total: int, cost: int) -> None:
-    """Tell the caller how far the run is."""
-    run.settings.on_progress(Progress(stage, done, total, cost, run.pool.bound))
+def report(
+    run: Run, stage: str, done: int, total: int, cost: int, fresh: tuple[PlannedClass, ...]
+) -> None:
+    """Tell the caller how far the run is, and which classes are new since the last word."""
+    run.settings.on_progress(Progress(stage, done, total, cost, run.pool.bound, fresh))
     run.stopped = run.stopped or run.stop.requested()
 
 
-def _take(run: Run, answer: WeekAnswer) -> None:
-    """Take the classes of a filled week into the history."""
-    for planned in answer.planned or _assembled(run, answer.task, answer.solved):
+def _take(run: Run, answer: WeekAnswer) -> tuple[PlannedClass, ...]:
+    """Take the classes of a filled week into the history, and return them."""
+    filled = answer.planned or _assembled(run, answer.task, answer.solved)
+    for planned in filled:
         run.known = _known_before(run, planned.slot.index)
         run.remember(planned)
+    return filled
 
 
 def _known_before(run: Run, index: int) -> frozenset[str]:
@@ -210,8 +216,8 @@ def _skeleton(
         # A long series has a larger model: what is enough for six weeks is not for twelve.
         size = max(1.0, len(task.problem.open_slots()) / USUAL_SLOTS)
     limits = run.limits(run.settings.skeleton_time * size)
-    for skip in _loosenings(run):
-        found = skeleton(replace(task, skip=skip), limits)
+    for skip, harder in _loosenings(run):
+        found = skeleton(replace(task, skip=skip, harder=harder), limits)
         if found.outcome is Outcome.FOUND:
             return {**past, **found.cells}
         outcome = found.outcome
@@ -241,9 +247,19 @@ def _without_past(problem: Problem, past: Mapping[int, Cell], run: Run) -> Probl
     return replace(problem, plan=plan)
 
 
-def _loosenings(run: Run) -> list[frozenset[str]]:
-    """Return what may be left out of the skeleton, least first: aims, never musts."""
-    sheet = run.problem.plan.sheet
-    aims = [r for r in ("W2", "D3", "D2", "W8", "W7") if sheet[r].mode is Mode.AIM]
-    steps = [frozenset(aims[:n]) for n in range(len(aims) + 1)]
-    return steps if steps[0] == frozenset() else [frozenset(), *steps]
+def _loosenings(run: Run) -> list[tuple[frozenset[str], bool]]:
+    """Return what is tried in turn: (aims left out, whether harder options may make up the step).
+
+    Musts are never left out. Where the slot cannot hold the step, harder options come first and
+    once more before the step itself is given up; beginners are spared them.
+    """
+    sheet, level = run.problem.plan.sheet, run.problem.plan.shape.level
+    aims = [r for r in ("W2", "D3", "D2", "W8") if sheet[r].mode is Mode.AIM]
+    steps = sheet["W7"].mode is not Mode.OFF and level > 1
+    out = [(frozenset(aims[:n]), False) for n in range(len(aims) + 1)]
+    if steps:
+        out.insert(1, (frozenset(), True))
+        out.append((frozenset(aims), True))
+    if sheet["W7"].mode is Mode.AIM:
+        out.append((frozenset([*aims, "W7"]), False))
+    return list(dict.fromkeys(out))

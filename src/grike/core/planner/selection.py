@@ -20,7 +20,7 @@ from grike.core.rules.facts import ClassFacts
 from grike.core.rules.jumps import jumps
 from grike.core.rules.scope import Bay, Choice, FixedClass, Group, Scope, WeekSteps
 from grike.core.sheet import RuleSheet
-from grike.core.volume import Yardstick
+from grike.core.volume import DEMAND, Yardstick
 from grike.core.work import SECONDS_PER_HELD_REP
 
 #: Structure rather than rule: what it means that a class has so many slots and so much kit.
@@ -99,23 +99,24 @@ def _choice(cell: Cell, movement: Movement, yardstick: Yardstick, carry: Carry |
         cell.slot.index,
         variant.slots_for(movement),
         variant.sets_of(movement),
-        carry.training if carry else _training(variant, movement, yardstick),
+        carry.training if carry else training_of(variant, movement, yardstick),
         carry.seconds if carry else seconds,
         _contacts(variant, movement),
         carry is not None,
     )
 
 
-def _training(variant: Variant[Any], movement: Movement, yardstick: Yardstick) -> int:
-    """Return hundredths of training volume of a movement in a variant, main option."""
+def training_of(variant: Variant[Any], movement: Movement, yardstick: Yardstick) -> int:
+    """Return hundredths of training volume of a movement in a variant, its option considered."""
+    demand = 100 * DEMAND[variant.level_for(movement)]
     if yardstick is Yardstick.SETS:
-        return 100 * variant.sets_of(movement) // TWELFTHS
+        return int(demand * variant.sets_of(movement) / TWELFTHS)
     seconds = variant.seconds_of(movement)
     if yardstick is Yardstick.SECONDS:
-        return 100 * seconds
+        return int(demand * seconds)
     still = movement.pace is Pace.STILL
     per_rep = SECONDS_PER_HELD_REP if still else Fraction(str(movement.seconds_per_rep))
-    return int(100 * seconds / per_rep)
+    return int(demand * seconds / per_rep)
 
 
 def _contacts(variant: Variant[Any], movement: Movement) -> int:

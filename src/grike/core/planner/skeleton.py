@@ -19,35 +19,33 @@ from ortools.sat.python import cp_model
 
 from grike.core.anatomy import Muscle, Region, region_of
 from grike.core.focus import FOCUS_MUSCLES, Focus
+from grike.core.item import Level
 from grike.core.planner.cells import Theme
 from grike.core.planner.grounds import Grounds, training_guess
 from grike.core.planner.linear import Limits, Outcome, solver_for
 from grike.core.planner.problem import Problem
 from grike.core.planner.supply import Supply
-from grike.core.planner.variants import PLANNED_KINDS, Variant
+from grike.core.planner.variants import Variant
 from grike.core.rules.days import too_close
 from grike.core.rules.facts import ClassFacts
 from grike.core.rules.spread import is_strength, strength_counts
 from grike.core.rules.steps import factor_band, is_lighter
 from grike.core.series import Slot
 from grike.core.sheet import Mode
+from grike.core.volume import DEMAND
 
 _M = Muscle
 #: So many movements for a muscle count of one kit, and so many are enough for a week.
 ENOUGH_MOVEMENTS, ENOUGH_IN_A_WEEK = 2, 4
-#: Formats for which only some movements will do; a third of a week's classes may be in them, and
-#: fewer once so many patterns could not be filled.
-SPICE = frozenset(PLANNED_KINDS) - {
-    "timed-circuit",
-    "straight-sets",
-    "superset",
-    "counted-circuit",
-}
+#: So many patterns that could not be filled, and formats that only some movements fit are left be;
+#: before that, a third of a week's classes may be in them.
 PATIENCE = 2
 #: Later weeks keep this far inside what formats can give at all: the edge leaves no choice.
 EDGE = 0.05
 #: Counted classes take this much more or less than guessed, as quick or slow movements go in.
 PLAY = 0.05
+#: How much more a class asks for in the harder options, and what it is worth to do without.
+HARDER, HARDER_PENALTY = float(DEMAND[Level.HARDER]), 60
 #: Tie-breaks need not be the best of all; aims weigh more than this.
 GAP = 30
 #: Sets are never shared out evenly, so that a week needs this many times the least that would do.
@@ -79,7 +77,8 @@ class Cell:
 class SkeletonTask:
     """What stays and what is already refused: week patterns that no movements could fill.
 
-    ``horizon``: for how many weeks cells are chosen; None: for all.
+    ``horizon``: for how many weeks cells are chosen; None: for all. ``harder``: classes may take
+    the harder options of their movements, for steps that the slot cannot hold otherwise.
     """
 
     problem: Problem
@@ -90,6 +89,7 @@ class SkeletonTask:
     fixed_cells: Mapping[int, Cell] = field(default_factory=dict)
     week_training: Mapping[int, Fraction] = field(default_factory=dict)
     calibration: float = 1.0
+    harder: bool = False
     horizon: int | None = None
 
 
@@ -119,6 +119,9 @@ class _Builder:
         self.focus: dict[tuple[int, Focus], Any] = {}
         self.theme: dict[tuple[int, int], Any] = {}
         self.variant: dict[tuple[int, int], Any] = {}
+        self.harder: dict[int, Any] = {}
+        #: Training volume of a class, and what its harder options add to it.
+        self.training: dict[int, Any] = {}
         self.penalties: list[tuple[Any, int]] = []
         # Whole units rather than hundredths: small coefficients are solved much faster.
         # Timed work is what it is; what is counted takes what its movements take.
@@ -336,7 +339,21 @@ class _Builder:
 
     def _class_training(self, index: int) -> Any:
         """Return the training volume of an open class as an expression."""
-        return sum(self.variant[index, n] * guess for n, guess in enumerate(self.guesses))
+        if index not in self.training:
+            plain = sum(self.variant[index, n] * guess for n, guess in enumerate(self.guesses))
+            self.training[index] = plain + self._added(index) if self.task.harder else plain
+        return self.training[index]
+
+    def _added(self, index: int) -> Any:
+        """Return what harder options would add to a class, or 0, as its literal has it."""
+        parts = [round(guess * (HARDER - 1)) for guess in self.guesses]
+        harder = self.harder[index] = self.model.new_bool_var("")
+        more = self.model.new_int_var(0, max(parts, default=0), "")
+        would = sum(self.variant[index, n] * part for n, part in enumerate(parts))
+        self.model.add(more == would).only_enforce_if(harder)
+        self.model.add(more == 0).only_enforce_if(harder.negated())
+        self.penalties.append((harder, HARDER_PENALTY))
+        return more
 
     def _week_training(self, week: int) -> tuple[Any, int]:
         """Return (training volume of a week, number of its classes)."""
@@ -367,7 +384,7 @@ class _Builder:
 
         The formats that only some movements fit are left out: they cannot carry every week.
         """
-        usual = [n for n, v in enumerate(self.variants) if v.kind not in SPICE]
+        usual = [n for n, v in enumerate(self.variants) if v.staple]
         numbers = usual or list(range(len(self.variants)))
         strong = [self.guesses[n] for n in numbers if self.variants[n].strength]
         light = [self.guesses[n] for n in numbers if not self.variants[n].strength]
@@ -376,7 +393,8 @@ class _Builder:
         counts = strength_counts(classes, self.sheet["W8"])
         least = min(n * min(strong) + (classes - n) * min(light) for n in counts)
         most = max(n * max(strong) + (classes - n) * max(light) for n in counts)
-        return round(least * (1 + EDGE)), round(most * (1 - EDGE))
+        top = HARDER if self.task.harder else 1
+        return round(least * (1 + EDGE)), round(most * top * (1 - EDGE))
 
     @property
     def _done(self) -> frozenset[int]:
@@ -526,7 +544,7 @@ class _Builder:
 
     def _spices(self, index: int) -> Any:
         """Return whether a class is in a format that only some movements fit."""
-        return sum(self.variant[index, n] for n, v in enumerate(self.variants) if v.kind in SPICE)
+        return sum(self.variant[index, n] for n, v in enumerate(self.variants) if not v.staple)
 
     def _a_week_apart(self) -> Iterator[tuple[Slot, Slot]]:
         by_place = {(slot.week, slot.weekday): slot for slot in self.slots}
@@ -556,7 +574,10 @@ class _Builder:
             )
             theme = next(n for n in range(len(self.themes)) if solver.value(self.theme[i, n]))
             variant = next(n for n in range(len(self.variants)) if solver.value(self.variant[i, n]))
-            cells[i] = Cell(slot, focus, self.variants[variant], self.themes[theme])
+            chosen = self.variants[variant]
+            if i in self.harder and solver.value(self.harder[i]):
+                chosen = chosen.at_level(Level.HARDER)
+            cells[i] = Cell(slot, focus, chosen, self.themes[theme])
         return Skeleton(Outcome.FOUND, cells)
 
 

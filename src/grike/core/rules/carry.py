@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from fractions import Fraction
 
 from grike.core.item import Item
-from grike.core.progression import Asked, asked, progressed
+from grike.core.progression import Asked, added, asked, progressed
 from grike.core.rules.base import (
     About,
     Finding,
@@ -67,7 +67,7 @@ def _check_d7b(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
         for member in members:
             for block, place, item in work_items(member):
                 if item.carried:
-                    what = _no_progress(facts, member, item.movement_id, lighter)
+                    what = _no_progress(facts, member, item.movement_id)
                     if what:
                         yield Finding(
                             "D7b",
@@ -79,24 +79,37 @@ def _check_d7b(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                         )
 
 
-def _no_progress(facts: Facts, member: ClassFacts, movement_id: str, lighter: RuleSetting) -> str:
-    """Return why a carried movement does not progress; "" where it does.
+def carried_from(facts: Facts, member: ClassFacts, movement_id: str) -> ClassFacts | None:
+    """Return the class from which a movement is carried; None where the week before lacks it.
 
-    It is compared with the last full week before, since a lighter week asks for less on purpose.
+    It is the last full week before, since a lighter week asks for less on purpose.
     """
+    lighter = facts.sheet["W7"]
+    full = [w for w in facts.weeks if w < member.slot.week and not is_lighter(w, lighter)]
+    others = facts.weeks[max(full)] if full else ()
+    return next((other for other in others if asked_of(other, movement_id)), None)
+
+
+def _no_progress(facts: Facts, member: ClassFacts, movement_id: str) -> str:
+    """Return why a carried movement does not progress; "" where it does."""
     name = facts.library[movement_id].name
-    now = asked_of(member, movement_id)
-    for week in sorted((w for w in facts.weeks if w < member.slot.week), reverse=True):
-        if is_lighter(week, lighter):
-            continue
-        for other in facts.weeks[week]:
-            then = asked_of(other, movement_id)
-            if then is not None and now is not None:
-                if progressed(then, now):
-                    return ""
-                return f"{name} is carried from {other.slot.label} without anything added."
+    other = carried_from(facts, member, movement_id)
+    if other is None:
         return f"{name} is marked as carried, but the week before does not have it."
-    return f"{name} is marked as carried, but there is no week before."
+    then, now = asked_of(other, movement_id), asked_of(member, movement_id)
+    if then is not None and now is not None and progressed(then, now):
+        return ""
+    return f"{name} is carried from {other.slot.label} without anything added."
+
+
+def carried_words(facts: Facts, member: ClassFacts, movement_id: str) -> str:
+    """Return from where a movement is carried and what was added, for its class."""
+    other = carried_from(facts, member, movement_id)
+    if other is None:
+        return "carried on"
+    then, now = asked_of(other, movement_id), asked_of(member, movement_id)
+    what = added(then, now) if then is not None and now is not None else ()
+    return f"carried on from {other.slot.label}" + (f": {', '.join(what)}" if what else "")
 
 
 D7 = Rule(

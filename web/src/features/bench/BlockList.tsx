@@ -102,6 +102,11 @@ function ItemRow({ item, chosen, onSelect, brief }: RowProps) {
       <Text flex="1" minW="0" truncate fontWeight={brief ? '400' : '600'}>
         {movement?.name ?? item.movement}
       </Text>
+      {item.carried && (
+        <Text fontSize="xs" color="fernInk" title={item.carried}>
+          {item.carried.replace('carried on ', '')}
+        </Text>
+      )}
       {item.new && (
         <Text fontSize="xs" color="harebellInk">
           new

@@ -3,6 +3,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { Link as RouterLink, useNavigate, useParams } from 'react-router';
 
+import { FilledWeeks } from './FilledWeeks';
 import { type RunNews, useRunEvents } from './useRunEvents';
 import { useIsDirector } from '~/features/signin';
 import { data, http } from '~/shared/http/client';
@@ -18,7 +19,7 @@ export function PlanningPage() {
     if (news.end?.state === 'done') void navigate(`/series/${series}`, { replace: true });
   }, [news.end, navigate, series]);
   return (
-    <Box maxW="3xl" mx="auto">
+    <Box maxW="6xl" mx="auto">
       {news.end && news.end.state !== 'done' ? <Ended news={news} series={series} /> : <UnderWay news={news} run={run} />}
     </Box>
   );
@@ -37,26 +38,7 @@ function UnderWay({ news, run }: { news: RunNews; run: number }) {
       <Text role="status" color="soft" mb="4">
         {stop.isSuccess ? 'Stopping. What is left is filled quickly, every must rule kept.' : `${news.stage}.`} {standing(news)}
       </Text>
-      <Flex gap="2" mb="4" aria-hidden="true">
-        {Array.from({ length: Math.max(1, news.total) }, (_, week) => (
-          <Flex
-            key={week}
-            flex="1"
-            h="16"
-            align="center"
-            justify="center"
-            fontFamily="heading"
-            fontWeight="700"
-            bg={week < news.done ? 'fernWash' : 'sunken'}
-            color={week < news.done ? 'fernInk' : 'soft'}
-            borderLeft="3px solid"
-            borderColor={week < news.done ? 'fernInk' : week === news.done ? 'lichenInk' : 'line'}
-            clipPath="polygon(0 0, calc(100% - 14px) 0, 100% 14px, 100% 100%, 0 100%)"
-          >
-            {news.total ? week + 1 : ''}
-          </Flex>
-        ))}
-      </Flex>
+      <FilledWeeks filled={news.filled} total={news.total} done={news.done} />
       {!news.connected && <Text color="lichenInk">The connection is gone for the moment. Planning goes on; this page will catch up.</Text>}
       {stop.error && <Trouble error={stop.error} />}
       {director && (

@@ -1,17 +1,33 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 
+export interface FilledClass {
+  week: number;
+  weekday: number;
+  name: string;
+  movements: string[];
+}
+
 export interface RunNews {
   stage: string;
   done: number;
   total: number;
   cost: number | null;
   bound: number;
+  /** Every class that is filled so far, by week and weekday. */
+  filled: FilledClass[];
   end: null | { state: string; message?: string; collisions?: string[]; notes?: string[] };
   connected: boolean;
 }
 
-const NOTHING: RunNews = { stage: 'Waiting for its turn', done: 0, total: 0, cost: null, bound: 0, end: null, connected: true };
+const NOTHING: RunNews = { stage: 'Waiting for its turn', done: 0, total: 0, cost: null, bound: 0, filled: [], end: null, connected: true };
+
+/** A class that is filled again takes the place of what was there. */
+export function withFresh(known: FilledClass[], fresh: FilledClass[]): FilledClass[] {
+  const same = (one: FilledClass, other: FilledClass) => one.week === other.week && one.weekday === other.weekday;
+  const kept = known.filter((one) => !fresh.some((other) => same(one, other)));
+  return [...kept, ...fresh].sort((one, other) => one.week - other.week || one.weekday - other.weekday);
+}
 
 /** Follow a run; the stream goes on by itself after a dropped connection and after a reload. */
 export function useRunEvents(run: number, series: number): RunNews {
@@ -23,7 +39,7 @@ export function useRunEvents(run: number, series: number): RunNews {
     source.onerror = () => setNews((now) => ({ ...now, connected: false }));
     source.onmessage = (event: MessageEvent<string>) => {
       const body = JSON.parse(event.data) as { kind: string } & Partial<RunNews> & { state?: string };
-      if (body.kind === 'progress') setNews((now) => ({ ...now, ...body, end: null, connected: true }));
+      if (body.kind === 'progress') setNews((now) => ({ ...now, ...body, filled: withFresh(now.filled, body.filled ?? []), end: null, connected: true }));
       if (body.kind === 'end') {
         source.close();
         setNews((now) => ({ ...now, connected: true, end: body as unknown as RunNews['end'] }));

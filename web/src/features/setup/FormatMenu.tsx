@@ -22,11 +22,11 @@ export function FormatMenu({ draft, error, onDraft }: Props) {
         Formats ({chosen.length ? `${chosen.length} chosen` : 'all that suit the level'})
       </Box>
       <Text color="soft" mb="1">
-        Choose those that you want to rotate. Four or more leave enough for days in a row to differ, with strength and endurance in every week.
+        Choose those that you want to rotate. Four or more leave enough for days in a row to differ, with strength and endurance in every week. A last burst ends a class of another format.
       </Text>
       <Flex gap="1" wrap="wrap" role="group" aria-label="Formats">
         {catalogue.formats
-          .filter((format) => catalogue.planned_formats.includes(format.id))
+          .filter((format) => [...catalogue.planned_formats, ...catalogue.endings].includes(format.id))
           .map((format) => (
             <Button
               key={format.id}

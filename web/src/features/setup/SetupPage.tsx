@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 
 import { type NewSeries, setupOptions, useSaveAndPlan } from './api';
+import { Carrying } from './Carrying';
 import { ClosedDays } from './ClosedDays';
 import { DayPicker } from './DayPicker';
 import { DayWishes } from './DayWishes';
@@ -103,6 +104,7 @@ function SetupForm({ id, first }: { id: number; first: NewSeries }) {
       </Box>
       <DayWishes draft={draft} error={fields.menus} onDraft={put} />
       <FormatMenu draft={draft} error={fields.formats} onDraft={put} />
+      <Carrying draft={draft} onDraft={put} />
       <WishFields draft={draft} error={fields.wishes} onDraft={put} />
       <RoomFields room={draft.room} rooms={rooms.data ?? []} heads={draft.heads} error={fields.room} onRoom={(room) => set({ room })} />
       <RuleSheet draft={draft} onDraft={put} />

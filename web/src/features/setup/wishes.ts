@@ -1,7 +1,7 @@
 import type { NewSeries } from './api';
 import type { Schemas } from '~/shared/http/client';
 
-type Wishes = Required<Schemas['WishesModel']>;
+type Wishes = Required<Omit<Schemas['WishesModel'], 'levers'>> & Pick<Schemas['WishesModel'], 'levers'>;
 export type Pin = Schemas['PinModel'];
 
 export function wishesOf(draft: NewSeries): Wishes {

@@ -4,6 +4,28 @@
  */
 
 export interface paths {
+    "/api/batches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Batch
+         * @description Begin to plan several series, each as it is now; locked classes stay.
+         *
+         *     A series that cannot be planned just now does not keep the others from it: its line says why.
+         */
+        post: operations["begin_batch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/catalogue": {
         parameters: {
             query?: never;
@@ -1083,6 +1105,31 @@ export interface components {
             seconds_change: number;
         };
         /**
+         * Batch
+         * @description Several series to be planned at once.
+         */
+        Batch: {
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: number;
+            /** Series */
+            series: number[];
+        };
+        /**
+         * BatchLine
+         * @description What became of one series of a batch: its run, or why there is none.
+         */
+        BatchLine: {
+            /** Run */
+            run: number | null;
+            /** Series */
+            series: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * BlockLock
          * @description Lock or unlock a block.
          */
@@ -1252,6 +1299,8 @@ export interface components {
         Catalogue: {
             /** Cautions */
             cautions: components["schemas"]["Named"][];
+            /** Endings */
+            endings: string[];
             /** Families */
             families: components["schemas"]["Named"][];
             /** Focuses */
@@ -1260,6 +1309,8 @@ export interface components {
             formats: components["schemas"]["Named"][];
             /** Kit */
             kit: components["schemas"]["Named"][];
+            /** Levers */
+            levers: components["schemas"]["Named"][];
             /** Muscles */
             muscles: components["schemas"]["MuscleModel"][];
             /** Planned Formats */
@@ -1574,6 +1625,8 @@ export interface components {
          * @description A movement in a block.
          */
         ItemModel: {
+            /** Carried */
+            carried: string;
             /** Dose */
             dose: string;
             /** Handling */
@@ -2164,6 +2217,18 @@ export interface components {
             value: number;
         };
         /**
+         * RunBrief
+         * @description How the last planning run of a series stands, in words where it came to nothing.
+         */
+        RunBrief: {
+            /** Id */
+            id: number;
+            /** State */
+            state: string;
+            /** Words */
+            words: string[];
+        };
+        /**
          * RunModel
          * @description A planning run.
          */
@@ -2208,6 +2273,9 @@ export interface components {
             minutes: number;
             /** Name */
             name: string;
+            /** Room */
+            room: string;
+            run: components["schemas"]["RunBrief"] | null;
             /** Slots */
             slots: number;
             /**
@@ -2510,11 +2578,13 @@ export interface components {
         };
         /**
          * WishesModel
-         * @description Movements that should or must not come, cautions of the group, and pinned days.
+         * @description Movements that should or must not come, cautions, pinned days, the order of levers.
          */
         WishesModel: {
             /** Cautions */
             cautions?: string[];
+            /** Levers */
+            levers?: string[];
             /** Never */
             never?: string[];
             /** Pins */
@@ -2539,6 +2609,39 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    begin_batch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Batch"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchLine"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     catalogue: {
         parameters: {
             query?: never;

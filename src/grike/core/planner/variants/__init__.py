@@ -4,8 +4,10 @@ Time and rounds are then constants, which keeps every later stage linear.
 """
 
 from grike.core.planner.variants.base import NO_LIMIT, Part, Variant
+from grike.core.planner.variants.caps import with_burst
 from grike.core.planner.variants.grid import (
     CLOSE_SECONDS,
+    MAIN_KINDS,
     NOT_FOR_BEGINNERS,
     PLANNED_KINDS,
     WELCOME_SECONDS,
@@ -18,6 +20,7 @@ from grike.core.planner.variants.grid import (
 
 __all__ = [
     "CLOSE_SECONDS",
+    "MAIN_KINDS",
     "NOT_FOR_BEGINNERS",
     "NO_LIMIT",
     "PLANNED_KINDS",
@@ -29,4 +32,5 @@ __all__ = [
     "variant_for",
     "variants",
     "variants_of",
+    "with_burst",
 ]

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
-from dataclasses import dataclass
-from typing import ClassVar, Generic, NamedTuple, TypeVar
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from typing import ClassVar, Generic, NamedTuple, Self, TypeVar
 
+from grike.core.design import Block, Purpose
 from grike.core.format import Format
-from grike.core.item import Handling, Item
+from grike.core.item import Handling, Item, Level
 from grike.core.movement import Movement, Pace
 from grike.core.rules.base import TWELFTHS
 from grike.core.rules.spread import STRENGTH_REPS
@@ -44,26 +45,53 @@ class Variant(Generic[F]):
     """One format with its parameters, in ``blocks`` like blocks of ``block_slots`` slots each.
 
     Work, rests and rounds are fixed, so that time and sets are constants of each movement.
+    ``level``: the option in which movements are done, where they have it.
     """
 
     format: F
     blocks: int
     block_slots: int
-    #: Whether bouts are counted, so that their time depends on the movement.
-    counted: ClassVar[bool] = False
-    #: Whether slower movements make the class longer.
-    elastic: ClassVar[bool] = False
-    #: Whether every slot works for the same seconds.
-    uniform: ClassVar[bool] = True
-    #: Whether a carried movement can be given more of its own dose.
-    carries: ClassVar[bool] = False
-    #: Whether a movement takes one slot or two; else always one.
-    doubles: ClassVar[bool] = False
+    level: Level = field(default=Level.MAIN, kw_only=True)
+
+    @property
+    def counted(self) -> bool:
+        """Whether bouts are counted, so that their time depends on the movement."""
+        return False
+
+    @property
+    def elastic(self) -> bool:
+        """Whether slower movements make the class longer."""
+        return False
+
+    @property
+    def uniform(self) -> bool:
+        """Whether every slot works for the same seconds."""
+        return True
+
+    @property
+    def carries(self) -> bool:
+        """Whether a carried movement can be given more of its own dose."""
+        return False
+
+    @property
+    def doubles(self) -> bool:
+        """Whether a movement takes one slot or two; else always one."""
+        return False
+
+    @property
+    def staple(self) -> bool:
+        """Whether nearly any movement will do, so that every week could be made of it."""
+        return False
 
     @property
     def kind(self) -> str:
-        """The kind of the format."""
+        """The kind of the format that holds most movements."""
         return self.format.kind
+
+    @property
+    def kinds(self) -> tuple[str, ...]:
+        """The kinds of all its formats, in the order of the class."""
+        return (self.kind,)
 
     @property
     def slots(self) -> int:
@@ -97,6 +125,21 @@ class Variant(Generic[F]):
     def item_for(self, movement: Movement) -> Item:
         """Return the item with which a movement stands here, sides and dose settled."""
         return Item(movement.id)
+
+    def block_for(self, group: Sequence[Movement], given: Mapping[str, Item]) -> Block:
+        """Return the block of one group of movements; ``given`` items stand for their own."""
+        items = tuple(
+            given.get(m.id) or replace(self.item_for(m), level=self.level_for(m)) for m in group
+        )
+        return Block(Purpose.WORK, self.format, items)
+
+    def at_level(self, level: Level) -> Self:
+        """Return the variant with its movements in another option."""
+        return replace(self, level=level)
+
+    def level_for(self, movement: Movement) -> Level:
+        """Return the option in which a movement is done here."""
+        return self.level if movement.harder is not None else Level.MAIN
 
     def suits(self, movement: Movement) -> bool:
         """Return whether a movement may stand here."""

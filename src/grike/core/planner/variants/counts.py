@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import ClassVar
+from typing import Any, ClassVar
 
 from grike.core.format import Ladder, OnTheMinute, RepList, StraightSets, Superset
 from grike.core.item import Item
@@ -14,6 +14,7 @@ from grike.core.planner.variants.base import (
     UNEVEN_SECONDS,
     Counted,
     Split,
+    Variant,
     sides_of,
 )
 from grike.core.work import counted_seconds
@@ -29,6 +30,8 @@ SECONDS_PER_RUNG_REP, SECONDS_PER_QUICK_REP = 2.6, 2.1
 @dataclass(frozen=True, slots=True)
 class StraightVariant(Counted[StraightSets]):
     """All sets of a movement, then the next."""
+
+    staple: ClassVar[bool] = True
 
     @property
     def usual_reps(self) -> int:
@@ -61,6 +64,7 @@ def _superset_rests(fmt: Superset, slots: int, blocks: int) -> int:
 class SupersetVariant(Split[Superset]):
     """Timed pairs or threes; both sides share a bout."""
 
+    staple: ClassVar[bool] = True
     carries: ClassVar[bool] = True
 
     def slot_seconds(self) -> int:
@@ -79,6 +83,8 @@ class SupersetVariant(Split[Superset]):
 @dataclass(frozen=True, slots=True)
 class CountedSupersetVariant(Counted[Superset]):
     """Counted pairs or threes."""
+
+    staple: ClassVar[bool] = True
 
     @property
     def usual_reps(self) -> int:
@@ -132,11 +138,11 @@ class LadderVariant(Counted[Ladder]):
 
     def most_work_seconds(self, stretch_seconds: int) -> int | None:
         """Return the work of ladders that are each short enough."""
-        return _of_blocks(self, stretch_seconds)
+        return work_of_blocks(self, stretch_seconds)
 
     def in_blocks(self, order: Sequence[Movement]) -> list[list[Movement]]:
         """Return ladders of about the same length."""
-        return _levelled(self, order)
+        return levelled(self, order)
 
 
 @dataclass(frozen=True, slots=True)
@@ -179,11 +185,11 @@ class RepListVariant(Counted[RepList]):
 
     def most_work_seconds(self, stretch_seconds: int) -> int | None:
         """Return the work of lists that are each short enough."""
-        return _of_blocks(self, stretch_seconds)
+        return work_of_blocks(self, stretch_seconds)
 
     def in_blocks(self, order: Sequence[Movement]) -> list[list[Movement]]:
         """Return lists of about the same length."""
-        return _levelled(self, order)
+        return levelled(self, order)
 
 
 @dataclass(frozen=True, slots=True)
@@ -217,16 +223,14 @@ class MinuteVariant(Counted[OnTheMinute]):
         return self.slots * 3
 
 
-def _of_blocks(variant: LadderVariant | RepListVariant, stretch_seconds: int) -> int:
+def work_of_blocks(variant: Variant[Any], stretch_seconds: int) -> int:
     """Return the work of blocks that stay below a stretch; four fifths, as they are uneven."""
     beside = (variant.rest_seconds() + variant.reserve_seconds()) // variant.blocks
     room = stretch_seconds - UNEVEN_SECONDS - beside
     return variant.blocks * room * 8 // 10
 
 
-def _levelled(
-    variant: LadderVariant | RepListVariant, order: Sequence[Movement]
-) -> list[list[Movement]]:
+def levelled(variant: Variant[Any], order: Sequence[Movement]) -> list[list[Movement]]:
     """Return blocks of about the same work: the longest movements are dealt out first."""
     blocks: list[list[Movement]] = [[] for _ in range(variant.blocks)]
     for movement in sorted(order, key=lambda m: -variant.seconds_of(m)):

@@ -16,6 +16,7 @@ from grike.core.format import (
     CountedCircuit,
     Format,
     Ladder,
+    LastBurst,
     NoRestCircuit,
     OnTheMinute,
     RepList,
@@ -24,9 +25,11 @@ from grike.core.format import (
     StrengthPulse,
     Superset,
     ThreePace,
+    TimeCap,
     TimedCircuit,
 )
 from grike.core.planner.variants.base import NO_LIMIT, Variant
+from grike.core.planner.variants.caps import USUAL_CAP, TimeCapVariant, with_burst
 from grike.core.planner.variants.counts import (
     CountedSupersetVariant,
     LadderVariant,
@@ -158,6 +161,18 @@ def _minutes() -> Iterator[Variant[Any]]:
                 yield MinuteVariant(OnTheMinute(sets * size, reps), blocks, size)
 
 
+def _time_caps() -> Iterator[Variant[Any]]:
+    for reps in (8, 10, 12, 15):
+        for rounds in (3, 4, 5):
+            for blocks, size in ((2, 4), (3, 4), (2, 5), (3, 3), (4, 4), (4, 3), (5, 3)):
+                yield TimeCapVariant(TimeCap(USUAL_CAP, reps), blocks, size, rounds)
+
+
+def _bursts() -> Iterator[Variant[Any]]:
+    for source in (_circuits, _supersets, _straight):
+        yield from map(with_burst, source())
+
+
 _KINDS: tuple[tuple[Callable[[], Iterator[Variant[Any]]], int], ...] = (
     (_circuits, MOST_OF_MAIN_KINDS),
     (_supersets, MOST_OF_MAIN_KINDS),
@@ -171,6 +186,8 @@ _KINDS: tuple[tuple[Callable[[], Iterator[Variant[Any]]], int], ...] = (
     (_strength_pulses, MOST_OF_OTHER_KINDS),
     (_add_ons, MOST_OF_OTHER_KINDS),
     (_minutes, MOST_OF_OTHER_KINDS),
+    (_time_caps, MOST_OF_OTHER_KINDS),
+    (_bursts, MOST_OF_OTHER_KINDS),
 )
 _CLASSES: dict[type[Format], type[Variant[Any]]] = {
     TimedCircuit: CircuitVariant,
@@ -185,9 +202,11 @@ _CLASSES: dict[type[Format], type[Variant[Any]]] = {
     StrengthPulse: StrengthPulseVariant,
     AddOn: AddOnVariant,
     OnTheMinute: MinuteVariant,
+    TimeCap: TimeCapVariant,
 }
-#: The formats from which plans are made.
-PLANNED_KINDS = tuple(cls.kind for cls in _CLASSES)
+#: The formats from which plans are made; a last burst ends a class in another format.
+MAIN_KINDS = tuple(cls.kind for cls in _CLASSES)
+PLANNED_KINDS = (*MAIN_KINDS, LastBurst.kind)
 CARRYING_KINDS = frozenset({TimedCircuit.kind, StraightSets.kind, Superset.kind})
 #: Hard bouts of 20 s are not for a group that is learning the movements.
 NOT_FOR_BEGINNERS = frozenset({ShortIntervals.kind})
@@ -224,7 +243,7 @@ def variants(
         fitting = [
             v
             for v in source()
-            if v.kind in kinds
+            if kinds.issuperset(v.kinds)
             and shortest <= v.main_seconds() <= longest
             and v.slots >= FEWEST_SLOTS
             and v.breathes(stretch_seconds)
@@ -244,6 +263,10 @@ def variants_of(plan: SeriesPlan) -> tuple[Variant[Any], ...]:
     usual = frozenset(PLANNED_KINDS) - (NOT_FOR_BEGINNERS if shape.level == 1 else frozenset())
     if plan.sheet["D7"].mode is not Mode.OFF:
         usual &= CARRYING_KINDS
+    if shape.formats == {LastBurst.kind}:
+        # Nothing is said of what comes before the burst, so every class has one.
+        every = variants(shape.minutes * 60, stretch_of(plan.sheet), usual | shape.formats)
+        return tuple(v for v in every if LastBurst.kind in v.kinds)
     pinned = {pin.format for pin in shape.wishes.pins if pin.format is not None}
     kinds = (shape.formats or usual) | pinned
     return variants(shape.minutes * 60, stretch_of(plan.sheet), frozenset(kinds))

@@ -29,6 +29,7 @@ class CircuitVariant(Variant[TimedCircuit]):
 
     carries: ClassVar[bool] = True
     doubles: ClassVar[bool] = True
+    staple: ClassVar[bool] = True
 
     def slot_seconds(self) -> int:
         """Return the bout."""
@@ -106,6 +107,8 @@ class NoRestVariant(Split[NoRestCircuit]):
 @dataclass(frozen=True, slots=True)
 class CountedCircuitVariant(Counted[CountedCircuit]):
     """Passes through a list, each movement to its reps; a pass ends in a breather."""
+
+    staple: ClassVar[bool] = True
 
     @property
     def usual_reps(self) -> int:

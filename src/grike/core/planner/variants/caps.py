@@ -1,0 +1,251 @@
+"""Variants with the clock as their last word: rounds in a time cap, and a burst at the end."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from itertools import islice, takewhile
+from typing import Any, ClassVar, Self
+
+from grike.core.design import Block, Purpose
+from grike.core.expansion.layout import Layout
+from grike.core.expansion.lists import capped_turns
+from grike.core.format import LastBurst, TimeCap
+from grike.core.item import Item, Level
+from grike.core.movement import Library, Movement, Pace
+from grike.core.pace import DEFAULT_PACE
+from grike.core.planner.variants.base import (
+    CHANGE_SECONDS,
+    FIRST_TIME_PART,
+    FIRST_TIME_SECONDS,
+    Counted,
+    Part,
+    Variant,
+    timed_set,
+)
+from grike.core.planner.variants.counts import levelled, work_of_blocks
+
+MINUTE = 60
+#: The cap of which variants are made; that of a class is set anew once its movements are known.
+USUAL_CAP = 10
+#: Reps more or less of one movement by which a round is brought to the length that is wanted.
+NUDGES = (1, -1, 2, -2)
+BURST = LastBurst(work_seconds=60)
+
+
+@dataclass(frozen=True, slots=True)
+class TimeCapVariant(Counted[TimeCap]):
+    """Blocks of a list against the clock, of as many whole rounds as were planned.
+
+    How many rounds a cap holds depends on its movements and their order. So the movements are
+    chosen for ``rounds`` rounds, and then the cap of each block is set to the minutes that hold
+    just these: a rep more or less keeps another bout from slipping in.
+    """
+
+    rounds: int = 4
+    carries: ClassVar[bool] = False
+
+    @property
+    def sets(self) -> int:
+        """How often each movement is worked."""
+        return self.rounds
+
+    @property
+    def usual_reps(self) -> int:
+        """The reps of a round."""
+        return self.format.reps
+
+    def reserve_seconds(self) -> int:
+        """Return showings, changes, and what is left of the last minute of every cap."""
+        shows = self.slots * DEFAULT_PACE.show_new_seconds
+        return shows + self.slots * self.rounds * CHANGE_SECONDS + self.blocks * MINUTE
+
+    def most_work_seconds(self, stretch_seconds: int) -> int | None:
+        """Return the work of caps that are each short enough."""
+        return work_of_blocks(self, stretch_seconds)
+
+    def in_blocks(self, order: Sequence[Movement]) -> list[list[Movement]]:
+        """Return lists of about the same length."""
+        return levelled(self, order)
+
+    def block_for(self, group: Sequence[Movement], given: Mapping[str, Item]) -> Block:
+        """Return the block with the cap that holds the rounds; without one, the nearest to it."""
+        usual = Counted.block_for(self, group, given)
+        library = Library(group)
+        exact = (self._capped(block, library) for block in _nudged(usual, library, self.format))
+        return next((block for block in exact if block), None) or usual
+
+    def _capped(self, block: Block, library: Library) -> Block | None:
+        """Return the block with a cap that holds just the rounds; None where one bout more fits."""
+        turns = capped_turns(Layout(0, block, library, DEFAULT_PACE))
+        ends = [over for _, over in islice(turns, self.rounds * len(block.items) + 1)]
+        minutes = -(-ends[-2] // MINUTE)
+        if MINUTE * minutes >= ends[-1]:
+            return None
+        return replace(block, format=replace(self.format, minutes=minutes))
+
+
+def whole_rounds(block: Block, library: Library) -> int:
+    """Return how many whole rounds the cap of a block holds."""
+    assert isinstance(block.format, TimeCap)
+    cap = MINUTE * block.format.minutes
+    ends = capped_turns(Layout(0, block, library, DEFAULT_PACE))
+    return sum(1 for _ in takewhile(lambda entry: entry[1] <= cap, ends)) // len(block.items)
+
+
+def _nudged(block: Block, library: Library, fmt: TimeCap) -> Iterator[Block]:
+    """Yield a block as it is, then with a rep more or less of one movement, inside its dose."""
+    yield block
+    for nudge in NUDGES:
+        for place, item in enumerate(block.items):
+            low, high = library[item.movement_id].dose.reps
+            reps = (item.reps or fmt.reps) + nudge
+            if item.seconds is None and low <= reps <= high:
+                items = (*block.items[:place], replace(item, reps=reps), *block.items[place + 1 :])
+                yield replace(block, items=items)
+
+
+@dataclass(frozen=True, slots=True)
+class BurstVariant(Variant[Any]):
+    """Another variant with a breather and a last burst after it.
+
+    The burst is the one fast movement of the class; the rest of it is controlled or held, which
+    leaves something to give at the end.
+    """
+
+    before: Variant[Any]
+    burst: LastBurst = field(default=BURST)
+    uniform: ClassVar[bool] = False
+
+    @property
+    def counted(self) -> bool:
+        """Whether what comes before is counted."""
+        return self.before.counted
+
+    @property
+    def elastic(self) -> bool:
+        """Whether what comes before is."""
+        return self.before.elastic
+
+    @property
+    def doubles(self) -> bool:
+        """Whether movements before the burst may take two slots."""
+        return self.before.doubles
+
+    @property
+    def kinds(self) -> tuple[str, ...]:
+        """The kind of what comes before, and the burst."""
+        return (self.kind, self.burst.kind)
+
+    @property
+    def slots(self) -> int:
+        """One slot more than before the burst."""
+        return self.before.slots + 1
+
+    @property
+    def sets(self) -> int:
+        """How often a movement is worked before the burst."""
+        return self.before.sets
+
+    @property
+    def all_sets(self) -> int:
+        """The sets of the whole class."""
+        return self.before.all_sets + 1
+
+    @property
+    def usual_reps(self) -> int:
+        """The reps of a set before the burst."""
+        return self.before.usual_reps
+
+    @property
+    def strength(self) -> bool:
+        """Whether the sets before the burst are strength work."""
+        return self.before.strength
+
+    def slots_for(self, movement: Movement) -> int:
+        """Return one for the burst, else what the movement takes before it."""
+        return 1 if bursts(movement) else self.before.slots_for(movement)
+
+    def item_for(self, movement: Movement) -> Item:
+        """Return the item; the burst has its seconds from its format."""
+        return Item(movement.id) if bursts(movement) else self.before.item_for(movement)
+
+    def block_for(self, group: Sequence[Movement], given: Mapping[str, Item]) -> Block:
+        """Return a block of what comes before, or the burst."""
+        if any(bursts(movement) for movement in group):
+            items = tuple(given.get(m.id) or Item(m.id) for m in group)
+            return Block(Purpose.WORK, self.burst, items)
+        return self.before.block_for(group, given)
+
+    def at_level(self, level: Level) -> Self:
+        """Return the variant with what comes before the burst in another option."""
+        return replace(self, before=self.before.at_level(level))
+
+    def level_for(self, movement: Movement) -> Level:
+        """Return the option; the burst is done as it is."""
+        return Level.MAIN if bursts(movement) else self.before.level_for(movement)
+
+    def suits(self, movement: Movement) -> bool:
+        """Return whether a movement can be the burst, or is not fast and may stand before it."""
+        if movement.pace is Pace.FAST:
+            return bursts(movement)
+        return self.before.suits(movement)
+
+    def slot_seconds(self) -> int:
+        """Return the bout before the burst."""
+        return self.before.slot_seconds()
+
+    def burst_seconds(self) -> int:
+        """Return the length of the burst."""
+        return self.burst.work_seconds or 0
+
+    def seconds_of(self, movement: Movement) -> int:
+        """Return the burst, or the work seconds before it."""
+        return self.burst_seconds() if bursts(movement) else self.before.seconds_of(movement)
+
+    def sets_of(self, movement: Movement) -> int:
+        """Return the set of the burst, or twelfths of sets before it."""
+        if bursts(movement):
+            return timed_set(self.burst_seconds(), movement)
+        return self.before.sets_of(movement)
+
+    def work_seconds(self) -> int:
+        """Return all work, the burst with it."""
+        return self.before.work_seconds() + self.burst_seconds()
+
+    def rest_seconds(self) -> int:
+        """Return the rests before the burst."""
+        return self.before.rest_seconds()
+
+    def reserve_seconds(self) -> int:
+        """Return what changes and showings add, one of them for the burst."""
+        return self.before.reserve_seconds() + int(FIRST_TIME_SECONDS * FIRST_TIME_PART)
+
+    def breathes(self, stretch_seconds: int) -> bool:
+        """Return whether what comes before needs no breather."""
+        return self.before.breathes(stretch_seconds)
+
+    def most_work_seconds(self, stretch_seconds: int) -> int | None:
+        """Return how much counted work fits, the burst after its breather included."""
+        most = self.before.most_work_seconds(stretch_seconds)
+        return None if most is None else most + self.burst_seconds()
+
+    def parts(self) -> tuple[Part, ...]:
+        """Return what comes before asks for, and the one burst."""
+        return (*self.before.parts(), Part("burst", 1, 1, bursts))
+
+    def in_blocks(self, order: Sequence[Movement]) -> list[list[Movement]]:
+        """Return the blocks of what comes before, then the burst."""
+        last = [movement for movement in order if bursts(movement)]
+        blocks = self.before.in_blocks([m for m in order if m not in last])
+        return [*blocks, *([movement] for movement in last)]
+
+
+def with_burst(before: Variant[Any], burst: LastBurst = BURST) -> BurstVariant:
+    """Return a variant with a last burst after it."""
+    return BurstVariant(before.format, before.blocks + 1, before.block_slots, before, burst)
+
+
+def bursts(movement: Movement) -> bool:
+    """Return whether a movement can be gone at for a minute at the end: fast, on both sides."""
+    return movement.pace is Pace.FAST and not movement.one_sided
