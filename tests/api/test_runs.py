@@ -64,7 +64,7 @@ class Runs(WithApplication):
         self.assertTrue(all(len(c["movements"]) >= 6 for c in told))
 
     def test_several_series_at_once(self) -> None:
-        """Each gets a run of its own; one that is being planned, or is gone, says why it has none."""
+        """Each gets a run; one that is being planned already, or is gone, says why it has none."""
         one, other = (self.post("/api/series", a_set_up(name=n)).json()["id"] for n in "AB")
         body = {"series": [one, other, one, 99_999], "seed": 1}
         answer = self.post("/api/batches", body)

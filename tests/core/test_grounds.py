@@ -5,6 +5,7 @@ from __future__ import annotations
 import unittest
 from collections import Counter
 from dataclasses import replace
+from fractions import Fraction
 from functools import lru_cache
 
 from grike.core.design import Block, ClassDesign, Purpose
@@ -21,23 +22,27 @@ from grike.core.format import (
     Superset,
     ThreePace,
 )
-from grike.core.item import Handling
+from grike.core.item import Handling, Item, Level
 from grike.core.movement import Dose, Family, Movement, Pace, Sides
 from grike.core.planner import PlanResult, Problem, Settings, plan
 from grike.core.planner.alternatives import alternatives
 from grike.core.planner.cells import Theme, largest_class, region_supply
-from grike.core.planner.grounds import Grounds
-from grike.core.planner.linear import Limits, Outcome
+from grike.core.planner.grounds import Grounds, training_guess
+from grike.core.planner.linear import Limits, Outcome, Solved
 from grike.core.planner.pool import pool_report
 from grike.core.planner.refill import refill, variant_of
 from grike.core.planner.rolling import _broken
-from grike.core.planner.run import Run
+from grike.core.planner.run import Run, WeekAnswer, WeekTask
+from grike.core.planner.selection import training_of
 from grike.core.planner.skeleton import SkeletonTask, skeleton
 from grike.core.planner.supply import Supply
+from grike.core.planner.variants.rounds import CircuitVariant
 from grike.core.rules import Facts, broken_musts, default_sheet, findings
 from grike.core.rules.facts import ClassFacts
+from grike.core.rules.scope import Scope, WeekSteps
 from grike.core.series import PlannedClass
 from grike.core.sheet import Mode
+from grike.core.volume import Yardstick
 from tests.builders import FULL, a_class, a_library, a_movement, a_plan, circuit, only, work
 from tests.core.test_planner import LIBRARY, made
 from tests.core.test_planner_faults import AfterSomeCalls
@@ -235,15 +240,53 @@ class Looking(unittest.TestCase):
             task = SkeletonTask(problem, {}, Grounds(problem), horizon=horizon)
             self.assertIs(skeleton(task, LIMITS).outcome, Outcome.IMPOSSIBLE, horizon)
 
+    def test_harder_options_make_up_what_the_slot_cannot_hold(self) -> None:
+        """A step by a fifth more than the longest formats give is made by harder options."""
+        request = a_plan(weeks=2, room=FULL, formats=frozenset({"timed-circuit"}))
+        most = max(v.work_seconds() for v in Grounds(Problem(request, LIBRARY)).variants)
+        sheet = only("W7", mode=Mode.MUST, rise=15, cap=20, within=1, lighter_every=9)
+        problem = Problem(replace(request, sheet=sheet), LIBRARY)
+        # The first week is full already: three classes of the longest format.
+        task = SkeletonTask(problem, {}, Grounds(problem), week_training={0: Fraction(3 * most)})
+        self.assertIs(skeleton(task, LIMITS).outcome, Outcome.IMPOSSIBLE)
+        found = skeleton(replace(task, harder=True), LIMITS)
+        second = [c.variant for c in found.cells.values() if c.slot.week == 1]
+        self.assertIn(Level.HARDER, {variant.level for variant in second})
+        got = sum(training_guess(v, sheet.yardstick, ()) for v in second) / 100
+        self.assertTrue(1.13 <= got / (3 * most) <= 1.17, got)
+
+    def test_harder_classes_say_so_in_their_items(self) -> None:
+        """Every movement that has a harder option is put in it, and counts for a fifth more."""
+        plain, harder = a_movement("plain", harder=None), a_movement("more")
+        variant = CircuitVariant(circuit(3), 1, 2).at_level(Level.HARDER)
+        block = variant.block_for([plain, harder], {})
+        self.assertEqual([item.level for item in block.items], [Level.MAIN, Level.HARDER])
+        given = variant.block_for([harder], {"more": Item("more")})
+        self.assertIs(given.items[0].level, Level.MAIN)
+        worth = [training_of(variant, m, Yardstick.SECONDS) for m in (plain, harder)]
+        self.assertEqual(worth, [12_000, 14_400])
+        design = a_class(block)
+        self.assertIs(variant_of(design, a_library(plain, harder)).level, Level.MAIN)
+        both = a_class(variant.block_for([harder, a_movement("other")], {}))
+        self.assertIs(variant_of(both, a_library(harder, "other")).level, Level.HARDER)
+
 
 class Guard(unittest.TestCase):
     """Classes that break a must which only order or clock decide are not taken."""
 
-    def broken(self, design: ClassDesign) -> bool:
+    def broken(self, design: ClassDesign, steps: WeekSteps | None = None) -> bool:
         library = a_library(*(a_movement(f"m{n}", dose=Dose((5, 20), (20, 60))) for n in range(6)))
         problem = Problem(a_plan(weekdays=(0,), weeks=1), library)
         run = Run(problem, Settings(), AfterSomeCalls(10), 1, pool_report(problem))
-        return _broken(run, [PlannedClass(problem.slots[0], design)])
+        task = WeekTask(0, {}, Scope([], [], steps or WeekSteps()), ())
+        planned = (PlannedClass(problem.slots[0], design),)
+        return _broken(run, WeekAnswer(task, Solved(Outcome.FOUND), planned))
+
+    def test_off_its_step(self) -> None:
+        """Six bouts of 40 s are 240 s of training: inside 230 to 250, above 200 to 239."""
+        design = a_class(work(circuit(1), *(f"m{n}" for n in range(6))))
+        self.assertFalse(self.broken(design, WeekSteps({0: (23_000, 25_000)})))
+        self.assertTrue(self.broken(design, WeekSteps({0: (20_000, 23_900)})))
 
     def test_over_the_slot_and_without_a_breather(self) -> None:
         """What fits passes; over the slot, or 14 minutes without a breather, does not."""

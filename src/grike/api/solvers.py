@@ -15,6 +15,7 @@ import time
 from collections.abc import Callable
 from contextlib import suppress
 from dataclasses import dataclass
+from multiprocessing import forkserver
 from multiprocessing.connection import Connection as Pipe
 from pathlib import Path
 from typing import Protocol
@@ -93,6 +94,8 @@ class LocalSolver:
         self.places, self._bounds = places, bounds or Bounds()
         self._context = multiprocessing.get_context("forkserver")
         self._context.set_forkserver_preload(["grike.exchange.jobs"])
+        # Loading the planner takes seconds; who plans first should not wait for it.
+        forkserver.ensure_running()
 
     def solve(self, name: str, job: Job, tell: Tell, stopped: Stopped) -> Answer | None:
         """Solve in a child process, which is killed when it outlives its time."""

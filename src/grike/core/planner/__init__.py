@@ -17,8 +17,11 @@ from grike.core.planner.problem import NeverStop, Problem, Progress, Settings, S
 from grike.core.planner.result import PlanResult, Status, status_of
 from grike.core.planner.rolling import plan_weeks
 from grike.core.planner.run import Run
-from grike.core.rules import cost_by_rule
+from grike.core.rules import broken_musts, cost_by_rule
 from grike.core.series import SeriesPlan
+
+#: So many broken musts are named in a plan that could not keep them all.
+MOST_TOLD = 5
 
 
 def plan(
@@ -59,8 +62,14 @@ def plan(
     notes = [*pool.notes, *_harder_weeks(problem, best.plan)]
     if run.cut:
         notes.append("The machine was slow: a solve was cut short, so another run may differ.")
+    status = status_of(cost, pool.bound, run.stopped or run.stop.requested())
+    broken = broken_musts(best.found)
+    if broken:
+        # It is a plan to mend, and nothing is proven of it.
+        status = Status.UNKNOWN
+        notes += [f"Not kept: {finding.what} ({finding.rule})" for finding in broken[:MOST_TOLD]]
     return PlanResult(
-        status_of(cost, pool.bound, run.stopped or run.stop.requested()),
+        status,
         best.plan,
         cost,
         min(cost, pool.bound),

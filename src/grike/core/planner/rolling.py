@@ -29,7 +29,7 @@ from grike.core.sheet import Mode
 #: For so many open slots the time of the skeleton is meant.
 USUAL_SLOTS = 24
 #: For so many weeks focus, format and kit are chosen at once; later ones only keep their steps.
-HORIZON = 2
+HORIZON = 1
 #: How many patterns get a solve with soft bands once one of them has a plan.
 SOFT_PATTERNS = 2
 #: How many patterns that failed with a part of the library are tried with all of it.
@@ -101,16 +101,25 @@ def _assembled(run: Run, task: WeekTask, solved: Solved) -> tuple[PlannedClass, 
     return tuple(out)
 
 
-def _broken(run: Run, planned: Sequence[PlannedClass]) -> bool:
+def _broken(run: Run, answer: WeekAnswer) -> bool:
     """Return whether a class breaks a must that only its order and its clock decide."""
-    sheet = run.problem.plan.sheet
+    sheet, planned = run.problem.plan.sheet, answer.planned
     known = _known_before(run, planned[0].slot.index) if planned else frozenset()
     plan = replace(run.problem.plan, classes=tuple(planned), known=known)
     facts = Facts(plan, run.problem.library, run.settings.paces)
     musts = [rule for rule in (C2, C4, C5, C6, C11) if sheet[rule.id].mode is Mode.MUST]
-    return any(
-        not finding.remark for rule in musts for finding in rule.check(facts, sheet[rule.id])
-    )
+    found = (f for rule in musts for f in rule.check(facts, sheet[rule.id]))
+    return _off_its_step(facts, answer.task) or any(not finding.remark for finding in found)
+
+
+def _off_its_step(facts: Facts, task: WeekTask) -> bool:
+    """Return whether a week misses its step (W7) once laid out: caps move reps a little."""
+    line, yardstick = facts.sheet["W7"], facts.sheet.yardstick
+    bounds = task.scope.steps.bounds.get(task.week)
+    if line.mode is not Mode.MUST or bounds is None:
+        return False
+    held = sum(100 * member.volume.training.get(yardstick, 0) for member in facts.classes)
+    return not bounds[0] - 1 <= held <= bounds[1] + 1
 
 
 def close_week(run: Run, week: int) -> None:
@@ -156,7 +165,7 @@ def _in_bands(run: Run, task: WeekTask, seconds: float) -> WeekAnswer | None:
     if solved.outcome is not Outcome.FOUND:
         return None
     answer = WeekAnswer(task, solved, _assembled(run, task, solved))
-    return None if _broken(run, answer.planned) else answer
+    return None if _broken(run, answer) else answer
 
 
 def _attempts(run: Run) -> int:
@@ -183,7 +192,7 @@ def _softly(
         solved = at_least_cost(task.rows, run.limits(run.settings.soft_time))
         if solved.outcome is Outcome.FOUND:
             answer = WeekAnswer(task, solved, _assembled(run, task, solved))
-            found = (_broken(run, answer.planned), solved.cost, answer)
+            found = (_broken(run, answer), solved.cost, answer)
             if best is None or found[:2] < best[:2]:
                 best = found
             if best[:2] == (False, 0):

@@ -70,8 +70,9 @@ def bay_of(
     room: int | None = None
     least = 0
     if variant.elastic:
-        room = longest - variant.rest_seconds() - variant.reserve_seconds()
-        least = max(0, slot_seconds - LONGEST_FRAME_SECONDS - variant.rest_seconds())
+        beside = variant.rest_seconds() + variant.reserve_seconds()
+        room = longest - beside
+        least = max(0, slot_seconds - LONGEST_FRAME_SECONDS - beside)
     return Bay(
         cell.slot.index,
         cell.slot,

@@ -42,6 +42,8 @@ ENOUGH_MOVEMENTS, ENOUGH_IN_A_WEEK = 2, 4
 PATIENCE = 2
 #: Later weeks keep this far inside what formats can give at all: the edge leaves no choice.
 EDGE = 0.05
+#: What it is worth that a format which was asked for by name comes at all.
+ASKED = 40
 #: Counted classes take this much more or less than guessed, as quick or slow movements go in.
 PLAY = 0.05
 #: How much more a class asks for in the harder options, and what it is worth to do without.
@@ -535,12 +537,30 @@ class _Builder:
             over = self.model.new_int_var(0, len(members), "")
             self.model.add(over >= rare - free)
             self.penalties.append((over, spice))
+        self._asked_formats()
         for one, other in self._a_week_apart():
             theirs = self._features(other.index, "D2")
             for kind, literal in self._features(one.index, "D2").items():
                 same = self.model.new_bool_var("")
                 self.model.add(literal + theirs.get(kind, 0) <= 1 + same)
                 self.penalties.append((same, 2))
+
+    def _asked_formats(self) -> None:
+        """Prefer what was asked for by name and has not come yet, while weeks can be filled."""
+        if len(self.task.refused) >= PATIENCE:
+            return
+        blocks = [b for facts in self.task.kept.values() for b in facts.design.blocks]
+        come = {block.format.kind for block in blocks}
+        for kind in sorted(self.shape.formats - come):
+            there = [
+                self.variant[slot.index, n]
+                for slot in self.slots
+                for n, variant in enumerate(self.variants)
+                if kind in variant.kinds
+            ]
+            missing = self.model.new_bool_var("")
+            self.model.add_bool_or([*there, missing])
+            self.penalties.append((missing, ASKED))
 
     def _spices(self, index: int) -> Any:
         """Return whether a class is in a format that only some movements fit."""

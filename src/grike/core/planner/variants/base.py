@@ -24,8 +24,9 @@ NO_LIMIT = 10**6
 FIRST_TIME_SECONDS, FIRST_TIME_PART = 26, 0.75
 #: What getting to it takes in a later round, where there is no rest for it.
 CHANGE_SECONDS = 5
-#: Seconds of a counted bout when nothing is known but its reps.
-SECONDS_PER_REP_GUESS = 3.0
+#: Seconds of a counted set when nothing is known but its reps: the medians of the shipped library,
+#: both sides together, where the dose of many movements ends at about twenty reps.
+SET_SECONDS, SET_SECONDS_PER_REP, MOST_SET_SECONDS = 4, 2.15, 40
 HOLD_SECONDS = 30
 #: A set of a movement of which each side gets half: both sides need a full bout for a full set.
 FULL_SPLIT_SECONDS, FULL_SECONDS = 40, 20
@@ -254,7 +255,7 @@ class Counted(Variant[F]):
 
     def slot_seconds(self) -> int:
         """Return a guess."""
-        return round(self.usual_reps * SECONDS_PER_REP_GUESS)
+        return round(min(MOST_SET_SECONDS, SET_SECONDS + SET_SECONDS_PER_REP * self.usual_reps))
 
     def item_for(self, movement: Movement) -> Item:
         """Return the item with its reps where they differ from the format's."""

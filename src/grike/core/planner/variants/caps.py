@@ -39,7 +39,7 @@ class TimeCapVariant(Counted[TimeCap]):
 
     How many rounds a cap holds depends on its movements and their order. So the movements are
     chosen for ``rounds`` rounds, and then the cap of each block is set to the minutes that hold
-    just these: a rep more or less keeps another bout from slipping in.
+    these; a rep more or less of a movement keeps another bout from slipping in.
     """
 
     rounds: int = 4
@@ -55,10 +55,14 @@ class TimeCapVariant(Counted[TimeCap]):
         """The reps of a round."""
         return self.format.reps
 
-    def reserve_seconds(self) -> int:
-        """Return showings, changes, and what is left of the last minute of every cap."""
+    def rest_seconds(self) -> int:
+        """Return what of the caps is no work: showings, changes, half of every last minute."""
         shows = self.slots * DEFAULT_PACE.show_new_seconds
-        return shows + self.slots * self.rounds * CHANGE_SECONDS + self.blocks * MINUTE
+        return shows + self.slots * self.rounds * CHANGE_SECONDS + self.blocks * MINUTE // 2
+
+    def reserve_seconds(self) -> int:
+        """Return the other half of every last minute."""
+        return self.blocks * MINUTE // 2
 
     def most_work_seconds(self, stretch_seconds: int) -> int | None:
         """Return the work of caps that are each short enough."""
@@ -69,20 +73,26 @@ class TimeCapVariant(Counted[TimeCap]):
         return levelled(self, order)
 
     def block_for(self, group: Sequence[Movement], given: Mapping[str, Item]) -> Block:
-        """Return the block with the cap that holds the rounds; without one, the nearest to it."""
-        usual = Counted.block_for(self, group, given)
+        """Return the block with a cap that holds the rounds and as little beyond them as can be."""
         library = Library(group)
-        exact = (self._capped(block, library) for block in _nudged(usual, library, self.format))
-        return next((block for block in exact if block), None) or usual
+        best: tuple[int, Block] | None = None
+        for block in _nudged(Counted.block_for(self, group, given), library, self.format):
+            beyond, capped = self._capped(block, library)
+            if best is None or beyond < best[0]:
+                best = beyond, capped
+            if beyond == 0:
+                break
+        assert best is not None
+        return best[1]
 
-    def _capped(self, block: Block, library: Library) -> Block | None:
-        """Return the block with a cap that holds just the rounds; None where one bout more fits."""
+    def _capped(self, block: Block, library: Library) -> tuple[int, Block]:
+        """Return the block with the least cap that holds the rounds, and the bouts beyond them."""
         turns = capped_turns(Layout(0, block, library, DEFAULT_PACE))
-        ends = [over for _, over in islice(turns, self.rounds * len(block.items) + 1)]
-        minutes = -(-ends[-2] // MINUTE)
-        if MINUTE * minutes >= ends[-1]:
-            return None
-        return replace(block, format=replace(self.format, minutes=minutes))
+        planned = self.rounds * len(block.items)
+        *_, last = (over for _, over in islice(turns, planned))
+        minutes = -(-last // MINUTE)
+        beyond = sum(1 for _ in takewhile(lambda entry: entry[1] <= MINUTE * minutes, turns))
+        return beyond, replace(block, format=replace(self.format, minutes=minutes))
 
 
 def whole_rounds(block: Block, library: Library) -> int:

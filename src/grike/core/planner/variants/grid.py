@@ -247,6 +247,7 @@ def variants(
             and shortest <= v.main_seconds() <= longest
             and v.slots >= FEWEST_SLOTS
             and v.breathes(stretch_seconds)
+            and v.work_seconds() <= (v.most_work_seconds(stretch_seconds) or NO_LIMIT)
         ]
         fitting.sort(key=lambda v: (v.work_seconds(), v.slots, v.blocks))
         out += _spread(fitting, most)
