@@ -24,7 +24,7 @@ from grike.core.format import (
 from grike.core.kit import Kit, Room
 from grike.core.movement import Dose, Joint, Library, Movement, Pace, Position, Role, Sides
 from grike.core.planner import Problem
-from grike.core.planner.cells import Theme, largest_class, pool, themes
+from grike.core.planner.cells import Theme, largest_class, themes
 from grike.core.planner.grounds import Grounds, training_guess
 from grike.core.planner.linear import Limits, Outcome, RowModel, colliding_rules
 from grike.core.planner.ordering import (
@@ -51,10 +51,11 @@ from grike.core.rules import Facts, default_sheet
 from grike.core.rules.base import Row
 from grike.core.rules.days import too_close
 from grike.core.rules.order import demanding
+from grike.core.rules.pool import pool
 from grike.core.rules.steps import factor_band, is_lighter
 from grike.core.sheet import Mode
 from grike.core.volume import Yardstick, class_volume
-from grike.core.wishes import Pin, Wishes
+from grike.core.wishes import Caution, Pin, Wishes
 from grike.exchange.library import shipped_library
 from tests.builders import BARE, a_class, a_library, a_movement, a_plan, a_shape, circuit, work
 
@@ -322,6 +323,18 @@ class Pools(unittest.TestCase):
         self.assertGreater(bare.bound, 0)
         self.assertIn("biceps", bare.floors)
         self.assertTrue(any("biceps" in note for note in bare.notes))
+
+    def test_nobody_on_the_floor_leaves_the_abdominals_be(self) -> None:
+        """Standing there is nothing for them; they are not forced, and it is said.
+
+        The group and the muscle of that name have a floor each: the muscle's is what helpers give.
+        """
+        standing = Wishes(cautions=(Caution.NO_FLOOR,))
+        report = pool_report(Problem(a_plan(wishes=standing), LIBRARY))
+        self.assertEqual(report.floors["group abdominals"], 0)
+        self.assertGreater(report.floors["abdominals"], 0)
+        self.assertEqual(report.day_floors, {"abdominals": 0, "low back": 0})
+        self.assertTrue(any("abdominals may be left out" in note for note in report.notes))
 
 
 class Rows(unittest.TestCase):

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 import unittest
+from dataclasses import replace
 from fractions import Fraction
 
 from grike.core.anatomy import MAJOR_GROUPS, Muscle
-from grike.core.movement import Library
+from grike.core.movement import Library, Movement
 from grike.core.rules import Facts
 from grike.core.rules.steps import Step, factor_band, per_class_volumes, volume_steps
 from grike.core.series import SeriesPlan
@@ -78,6 +79,40 @@ class MuscleGroups(unittest.TestCase):
                 if "back get" in f.what and "low" not in f.what
             ]
         )
+
+
+class NextToNothing(unittest.TestCase):
+    """What is asked of a major group is only remarked where hardly a movement is for it."""
+
+    def left_out(self, *chest: Movement) -> dict[str, bool]:
+        """Return whether the chest is remarked on, by rule, where these are all that is for it."""
+        squats = a_movement("q", targets=(Muscle.QUADRICEPS,))
+        library = a_library(squats, *(replace(m, targets=(Muscle.CHEST,)) for m in chest))
+        plan = a_plan(a_class(work(circuit(4), "q")), a_class(work(circuit(4), "q")))
+        return {
+            rule: f.remark
+            for rule in ("W1b", "W4")
+            for f in check(rule, plan, library)
+            if "chest" in f.what
+        }
+
+    def test_two_movements_are_enough_to_be_asked(self) -> None:
+        """With one press the chest is remarked on; with two it must come."""
+        one, other = a_movement("one"), a_movement("other")
+        self.assertEqual(self.left_out(one), {"W1b": True, "W4": True})
+        self.assertEqual(self.left_out(one, other), {"W1b": False, "W4": False})
+
+    def test_what_the_group_may_not_do_does_not_count(self) -> None:
+        """A second press for advanced people is none for intermediate ones."""
+        one, hard = a_movement("one"), a_movement("hard", level=3)
+        self.assertEqual(self.left_out(one, hard), {"W1b": True, "W4": True})
+
+    def test_it_says_so(self) -> None:
+        """The remark names why, and costs nothing where the rule is an aim."""
+        plan = a_plan(a_class(work(circuit(4), "q")), sheet=only("W1b", mode=Mode.AIM))
+        found = [f for f in check("W1b", plan, a_library(a_movement("q"))) if "chest" in f.what]
+        self.assertIn("no movement is for it", found[0].what)
+        self.assertEqual(found[0].cost, 0)
 
 
 class RegionsAndPairs(unittest.TestCase):

@@ -15,7 +15,7 @@ from grike.core.bouts import Bout
 from grike.core.design import Block, ClassDesign, Purpose
 from grike.core.errors import InvalidInput
 from grike.core.expansion import steps
-from grike.core.focus import Focus, on_focus
+from grike.core.focus import Focus
 from grike.core.format import TimedCircuit
 from grike.core.item import Item, Level
 from grike.core.kit import Kit
@@ -35,40 +35,34 @@ REPS_MORE, SECONDS_MORE = 2, 5
 LOADABLE = frozenset(
     {Kit.DUMBBELL_LIGHT, Kit.DUMBBELL_MEDIUM, Kit.DUMBBELL_HEAVY, Kit.KETTLEBELL, Kit.MEDICINE_BALL}
 )
-#: What is carried lies on the focus by this much, so that the rest of the class stays free.
-LEAST_ON_FOCUS = 0.6
-#: Movements to a slot in a circuit, where left and right of one take two.
-MOVEMENTS_TO_A_SLOT = 0.8
 
 
-def carries(run: Run, cells: Sequence[Cell], part: float) -> dict[int, dict[str, Carry]]:
-    """Return what each cell of one week carries on, by slot index and movement id.
+def carries(run: Run, cells: Sequence[Cell]) -> dict[int, dict[str, Carry]]:
+    """Return what each cell of one week could carry on, by slot index and movement id.
 
-    ``part`` of the share that D7 asks for. Empty in the first week and where the rule is off.
+    Empty in the first week and where D7 is off. How much of it comes back is left to the rule.
     """
-    line = run.problem.plan.sheet["D7"]
-    if line.mode is Mode.OFF or not cells:
+    if run.problem.plan.sheet["D7"].mode is Mode.OFF or not cells:
         return {}
     week = cells[0].slot.week
     before = _last_full_week(run, week)
-    share = part * float(line.numbers["share"]) / 100
-    out: dict[int, dict[str, Carry]] = {}
-    taken: set[str] = set()
-    for cell in cells:
-        size = cell.variant.slots
-        if cell.variant.doubles:
-            size = round(size * MOVEMENTS_TO_A_SLOT)
-        own: dict[str, Carry] = {}
-        room = cell.variant.slots // 2
-        for carry in _possible(run, cell, before, week):
-            name = carry.movement.id
-            needs = cell.variant.slots_for(carry.movement)
-            if len(own) >= round(share * size) or name in taken or needs > room:
-                continue
-            own[name] = carry
-            taken.add(name)
-            room -= needs
-        out[cell.slot.index] = own
+    lighter = is_lighter(week, run.problem.plan.sheet["W7"])
+    return {cell.slot.index: _possible(run, cell, before, lighter) for cell in cells}
+
+
+def carried_now(run: Run, design: ClassDesign, variant: Variant[Any]) -> dict[str, Carry]:
+    """Return what a class carries as it stands, so that a re-fill may keep it."""
+    if run.problem.plan.sheet["D7"].mode is Mode.OFF:
+        return {}
+    library, yardstick = run.problem.library, run.problem.plan.sheet.yardstick
+    out: dict[str, Carry] = {}
+    for _, _, item in design.items(Purpose.WORK):
+        bouts = _bouts(variant, item, library) if item.carried else []
+        if bouts:
+            training = volume_of_bouts(bouts).training.get(yardstick, 0)
+            seconds = 0 if variant.uniform else sum(bout.seconds for bout in bouts)
+            movement = library[item.movement_id]
+            out[movement.id] = Carry(movement, item, int(100 * training), seconds)
     return out
 
 
@@ -80,25 +74,24 @@ def _last_full_week(run: Run, week: int) -> list[ClassFacts]:
     return [f for _, f in sorted(run.facts.items()) if full and f.slot.week == max(full)]
 
 
-def _possible(run: Run, cell: Cell, before: Sequence[ClassFacts], week: int) -> Iterator[Carry]:
-    """Yield what a cell could carry, the same weekday first, then what fits the focus best."""
-    library = run.problem.library
+def _possible(
+    run: Run, cell: Cell, before: Sequence[ClassFacts], lighter: bool
+) -> dict[str, Carry]:
+    """Return what a cell could carry: each movement with the first lever that asks for more."""
     allowed = {movement.id for movement in cell.theme.movements}
-    lighter = is_lighter(week, run.problem.plan.sheet["W7"])
-    ranked: list[tuple[bool, float, str, ClassFacts]] = []
+    out: dict[str, Carry] = {}
     for member in before:
         for _, _, movement in member.work_movements:
-            fits = movement.id in allowed and cell.variant.suits(movement)
-            share = 1.0 if cell.focus is Focus.WHOLE else float(on_focus(movement, cell.focus))
-            if fits and share >= LEAST_ON_FOCUS:
-                other_day = member.slot.weekday != cell.slot.weekday
-                ranked.append((other_day, -share, movement.id, member))
-    for _, _, movement_id, member in sorted(ranked, key=lambda entry: entry[:3]):
-        then = asked_of(member, movement_id)
-        if then is not None:
-            found = _carried(run, cell, library[movement_id], None if lighter else then)
+            then = asked_of(member, movement.id)
+            if then is None or movement.id not in allowed or not cell.variant.suits(movement):
+                continue
+            name = (cell.variant, movement.id, None if lighter else then)
+            if name not in run.carries:
+                run.carries[name] = _carried(run, cell, movement, name[2])
+            found = run.carries[name]
             if found is not None:
-                yield found
+                out[movement.id] = found
+    return out
 
 
 def _carried(run: Run, cell: Cell, movement: Movement, then: Asked | None) -> Carry | None:

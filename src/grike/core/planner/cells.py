@@ -9,12 +9,11 @@ from itertools import combinations
 from grike.core.anatomy import Region
 from grike.core.focus import Focus
 from grike.core.kit import ALWAYS_AT_HAND, Kit
-from grike.core.movement import CONDITIONING_FAMILIES, Library, Movement, Position, Role
+from grike.core.movement import CONDITIONING_FAMILIES, Library, Movement
 from grike.core.rules.base import TWELFTHS
+from grike.core.rules.pool import pool
 from grike.core.rules.scope import parts_of
-from grike.core.rules.teaching import ways_out_missing
 from grike.core.series import SeriesShape, usable_kit
-from grike.core.wishes import Caution
 
 DUMBBELLS = frozenset({Kit.DUMBBELL_LIGHT, Kit.DUMBBELL_MEDIUM, Kit.DUMBBELL_HEAVY})
 #: A kit is a theme of its own when so many movements use it.
@@ -33,29 +32,6 @@ class Theme:
     def own(self) -> tuple[Movement, ...]:
         """The movements that use the kit of the theme."""
         return tuple(m for m in self.movements if m.fetched_kit)
-
-
-def pool(shape: SeriesShape, library: Library) -> list[Movement]:
-    """Return the work movements that level, room and number of people allow.
-
-    A movement that leaves somebody without a way to do it (C12) is never planned; what is done
-    sitting on a chair only for beginners, for others it is the twin of what is planned.
-    """
-    return [
-        movement
-        for movement in library.of_role(Role.WORK)
-        if movement.level <= shape.level
-        and not shape.room.missing(movement.kit, shape.heads)
-        and not ways_out_missing(movement)
-        and suits_level(movement, shape)
-        and shape.wishes.allow(movement)
-    ]
-
-
-def suits_level(movement: Movement, shape: SeriesShape) -> bool:
-    """Return whether a movement is planned for a group: on a chair where asked or at level 1."""
-    seated = movement.position is Position.SEATED_CHAIR
-    return not seated or shape.level == 1 or Caution.CHAIR in shape.wishes.cautions
 
 
 def themes(shape: SeriesShape, library: Library) -> tuple[Theme, ...]:

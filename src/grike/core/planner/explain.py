@@ -30,7 +30,7 @@ _STRUCTURE = {
     SLOTS: "every class is filled with movements that its kit and level allow",
     THEME: "a class that is built on a kit uses it in a third of its movements",
     PARTS: "a format gets the mix of movements that it needs",
-    CARRIED: "what is carried from the week before comes back",
+    CARRIED: "what is carried on comes once a week",
     SUBSTANCE: "at most one movement in six is for forearms, shins or neck alone",
 }
 #: Must rules that shape the skeleton, in the order in which they are tried to be left out.

@@ -12,9 +12,9 @@ from grike.core.format import Breather, Flow, Talk
 from grike.core.item import Item
 from grike.core.movement import Family, Library, Movement, Pace, Role
 from grike.core.pace import Pace as ClassPace
-from grike.core.planner.cells import suits_level
 from grike.core.planner.variants import CLOSE_SECONDS, WELCOME_SECONDS
 from grike.core.rules.classes import most_worked
+from grike.core.rules.pool import suits_level
 from grike.core.series import SeriesShape
 from grike.core.volume import class_volume
 

@@ -11,10 +11,11 @@ from grike.core.anatomy import Muscle
 from grike.core.focus import Focus
 from grike.core.item import Level
 from grike.core.movement import Movement
-from grike.core.planner.cells import Theme, largest_class, pool, themes
+from grike.core.planner.cells import Theme, largest_class, themes
 from grike.core.planner.problem import Problem
 from grike.core.planner.variants import Variant, variants_of
 from grike.core.rules.base import TWELFTHS
+from grike.core.rules.pool import pool
 from grike.core.rules.scope import parts_of
 from grike.core.sheet import Mode
 from grike.core.volume import DEMAND, Yardstick

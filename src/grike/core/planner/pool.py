@@ -10,6 +10,7 @@ from grike.core.movement import Movement
 from grike.core.planner.grounds import Grounds
 from grike.core.planner.problem import Problem
 from grike.core.rules.base import TWELFTHS, plain
+from grike.core.rules.pool import floor_of, narrow_groups, narrow_words
 from grike.core.rules.scope import parts_of
 from grike.core.sheet import Mode
 
@@ -59,11 +60,11 @@ def pool_report(problem: Problem) -> PoolReport:
     notes: list[str] = []
     fewest = min(counts)
     reach = _Reach(movements, slots * fewest * _uses_a_week(problem), sets)
+    for group, count in narrow_groups(problem.plan.shape, problem.library).items():
+        # What the rules only remark on, nothing needs to be forced for.
+        floors[floor_of(group)] = day_floors[group] = 0
+        notes.append(f"The {group} may be left out. {narrow_words(count)}")
     _lower_groups(problem, reach, floors, notes)
-    for group, muscles in MAJOR_GROUPS.items():
-        days = sum(1 for m in movements if not muscles.isdisjoint(m.targets))
-        if days < 2:
-            day_floors[group] = min(days, fewest)
     bound = _lower_muscles(problem, reach, floors, notes) * len(counts)
     bound += _same_kit(problem, grounds, notes)
     return PoolReport(floors, day_floors, (*notes, *_pull_note(movements)), grounds, bound)
@@ -80,9 +81,11 @@ def _lower_groups(
     line = problem.plan.sheet["W1b"]
     wanted = int(line.numbers["least"] * TWELFTHS)
     for group, muscles in MAJOR_GROUPS.items():
+        if floor_of(group) in floors:
+            continue
         able = reach.of(muscles)
         if able < wanted and line.mode is not Mode.OFF:
-            floors[group] = able
+            floors[floor_of(group)] = able
             notes.append(
                 f"With this kit at most {able // TWELFTHS} sets a week can reach the {group}; "
                 "the floor is lowered to that."

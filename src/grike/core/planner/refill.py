@@ -13,12 +13,14 @@ from grike.core.format import Format, LastBurst, TimeCap
 from grike.core.item import Level
 from grike.core.movement import Library, Movement
 from grike.core.planner.assembly import assembled, reframed
-from grike.core.planner.cells import Theme, pool
+from grike.core.planner.carrying import carried_now, items_of
+from grike.core.planner.cells import Theme
 from grike.core.planner.linear import Outcome, Solved
 from grike.core.planner.pool import pool_report
 from grike.core.planner.problem import NeverStop, Problem, Settings
 from grike.core.planner.run import Run, WeekTask, kept_facts
 from grike.core.planner.selection import (
+    CARRIED,
     Taste,
     all_rows,
     at_least_cost,
@@ -33,7 +35,9 @@ from grike.core.planner.variants.caps import USUAL_CAP, TimeCapVariant, whole_ro
 from grike.core.planner.volume_bounds import volume_bounds
 from grike.core.rules import Facts, Row, broken_musts, findings
 from grike.core.rules.base import row_weight
+from grike.core.rules.pool import pool
 from grike.core.rules.scope import Scope
+from grike.core.rules.steps import is_lighter
 from grike.core.series import PlannedClass, usable_kit
 from grike.core.sheet import Mode
 
@@ -127,7 +131,8 @@ def refill(
             (placed, reframed(own, chosen, placed, known, seed)),
             key=lambda planned: _broken(problem, chosen, planned, facts),
         )
-    return assembled(own, chosen, task.cells[slot], movements, known, seed)
+    items = items_of(task.carried.get(slot, {}))
+    return assembled(own, chosen, task.cells[slot], movements, known, seed, items)
 
 
 def _broken(
@@ -238,13 +243,15 @@ def class_task(
     library, shape, sheet = problem.library, problem.plan.shape, problem.plan.sheet
     kit = usable_kit(now.design.kit, shape)
     variant = variant_of(now.design, library)
-    movements = tuple(
-        m
-        for m in pool(shape, library)
-        if m.fetched_kit <= kit and m.id not in without and variant.suits(m)
-    )
+    # What is carried on is there on purpose: it may stay even where others are asked for.
+    carried = carried_now(run, now.design, variant)
+    able = [m for m in pool(shape, library) if m.fetched_kit <= kit and variant.suits(m)]
+    onward = _carried_onward(run, now)
+    stays = carried.keys() | onward
+    movements = tuple(m for m in able if m.id not in without and m.id not in stays)
     if without:
         movements = thinned(movements, Taste({}, run.seed), 0)
+    movements += tuple(m for m in able if m.id in stays)
     theme = Theme(kit, movements)
     cell = Cell(now.slot, now.design.focus, variant, theme)
     week = now.slot.week
@@ -261,9 +268,31 @@ def class_task(
         run.pool.floors,
         run.pool.day_floors,
         run.group(week),
+        {now.slot.index: carried},
     )
-    rows = (*all_rows(scope, sheet), *_taught_here(run, now, scope, mending))
-    return WeekTask(week, {now.slot.index: cell}, scope, rows)
+    needed = tuple((c.key, 1) for c in scope.bays[0].choices if c.movement.id in onward)
+    rows = (
+        *all_rows(scope, sheet),
+        *_taught_here(run, now, scope, mending),
+        Row(CARRIED, now.slot.label, needed, low=len(needed)),
+    )
+    return WeekTask(week, {now.slot.index: cell}, scope, rows, {now.slot.index: carried})
+
+
+def _carried_onward(run: Run, now: PlannedClass) -> frozenset[str]:
+    """Return the movements of a class that the next weeks carry on from it."""
+    later = sorted({f.slot.week for f in run.facts.values() if f.slot.week > now.slot.week})
+    line = run.problem.plan.sheet["W7"]
+    # A lighter week carries on as well; the next full one is the last that looks back so far.
+    until = next((week for week in later if not is_lighter(week, line)), now.slot.week)
+    carried = {
+        item.movement_id
+        for facts in run.facts.values()
+        if now.slot.week < facts.slot.week <= until
+        for _, _, item in facts.design.items(Purpose.WORK)
+        if item.carried
+    }
+    return frozenset(carried.intersection(now.design.movement_ids()))
 
 
 def _taught_here(run: Run, now: PlannedClass, scope: Scope, mending: bool) -> Iterator[Row]:

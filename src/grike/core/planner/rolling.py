@@ -18,7 +18,7 @@ from grike.core.planner.selection import (
     within_bands,
 )
 from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton
-from grike.core.planner.weeks import CARRYING_PARTS, week_task
+from grike.core.planner.weeks import week_task
 from grike.core.rules import Facts
 from grike.core.rules.classes import C2, C4
 from grike.core.rules.joints import C5, C6
@@ -139,7 +139,7 @@ def _week(run: Run, week: int, before: Mapping[int, Cell]) -> WeekAnswer | Failu
         cells = _skeleton(run, past, ())
     refused: list[Mapping[int, Cell]] = []
     tried: list[Mapping[int, Cell]] = []
-    last = _attempts(run) - 1
+    last = run.settings.retries
     for attempt in range(last + 1):
         if isinstance(cells, Failure):
             break
@@ -166,12 +166,6 @@ def _in_bands(run: Run, task: WeekTask, seconds: float) -> WeekAnswer | None:
         return None
     answer = WeekAnswer(task, solved, _assembled(run, task, solved))
     return None if _broken(run, answer) else answer
-
-
-def _attempts(run: Run) -> int:
-    """Return how many patterns a week is given; where it carries, some more than it carries in."""
-    carrying = run.problem.plan.sheet["D7"].mode is not Mode.OFF
-    return run.settings.retries + 1 + (len(CARRYING_PARTS) // 2 if carrying else 0)
 
 
 def _softly(

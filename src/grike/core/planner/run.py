@@ -5,13 +5,16 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from fractions import Fraction
+from typing import Any
 
 from grike.core.pace import Pace
 from grike.core.planner.linear import Limits, Solved
 from grike.core.planner.pool import PoolReport
 from grike.core.planner.problem import Problem, Settings, Stop
-from grike.core.planner.selection import Carried, Taste
+from grike.core.planner.selection import Carried, Carry, Taste
 from grike.core.planner.skeleton import Cell
+from grike.core.planner.variants import Variant
+from grike.core.progression import Asked
 from grike.core.rules.base import Row
 from grike.core.rules.facts import ClassFacts
 from grike.core.rules.scope import Group, Scope
@@ -61,6 +64,10 @@ class Run:
     used: dict[str, int] = field(default_factory=dict)
     known: frozenset[str] = frozenset()
     week_training: dict[int, Fraction] = field(default_factory=dict)
+    #: What was worked out of carrying a movement on, by variant, movement and what was asked.
+    carries: dict[tuple[Variant[Any], str, Asked | None], Carry | None] = field(
+        default_factory=dict
+    )
     stopped: bool = False
     cut: bool = False
 

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 from typing import Any, TypeAlias
 
 from grike.core.anatomy import Muscle
+from grike.core.design import Purpose
 from grike.core.item import Item
 from grike.core.movement import Movement, Pace
 from grike.core.planner.cells import least_of_theme
@@ -132,6 +133,7 @@ def fixed_class(facts: ClassFacts) -> FixedClass:
     """Return a class as a constant of the model."""
     ids = frozenset(facts.design.movement_ids())
     movements = [movement for _, _, movement in facts.work_movements]
+    items = [item for _, _, item in facts.design.items(Purpose.WORK)]
     return FixedClass(
         facts.slot,
         facts.design.focus,
@@ -140,6 +142,8 @@ def fixed_class(facts: ClassFacts) -> FixedClass:
         facts.main_groups,
         tuple(movement.family for movement in movements),
         any(jumps(movement) for movement in movements),
+        len(items),
+        sum(item.carried for item in items),
     )
 
 
@@ -206,9 +210,6 @@ def structure_rows(scope: Scope) -> list[Row]:
         small = tuple(
             (c.key, 1) for c in bay.choices if SMALL_GROUPS.issuperset(c.movement.targets)
         )
-        held = tuple((c.key, 1) for c in bay.choices if c.carried)
-        if held:
-            out.append(Row(CARRIED, bay.slot.label, held, low=len(held)))
         out.append(Row(SUBSTANCE, bay.slot.label, small, high=max(1, bay.slots // 4)))
         if bay.least_seconds:
             work = tuple((c.key, c.seconds) for c in bay.choices)
@@ -218,7 +219,17 @@ def structure_rows(scope: Scope) -> list[Row]:
         for name, least, most, keys in bay.parts:
             own = tuple((c.key, c.slots) for c in bay.choices if c.key in keys)
             out.append(Row(PARTS, f"{bay.slot.label}, {name}", own, low=least, high=most))
-    return out
+    return [*out, *_once(scope)]
+
+
+def _once(scope: Scope) -> Iterator[Row]:
+    """Yield rows that let a movement which may be carried come once a week, carried or not."""
+    for week in scope.weeks():
+        choices = [c for bay in scope.bays_of_week(week) for c in bay.choices]
+        for name in sorted({c.movement.id for c in choices if c.carried}):
+            own = tuple((c.key, 1) for c in choices if c.movement.id == name)
+            if len(own) > 1:
+                yield Row(CARRIED, f"week {week + 1}, {name}", own, high=1)
 
 
 def all_rows(scope: Scope, sheet: RuleSheet) -> list[Row]:

@@ -2,20 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from dataclasses import replace
 
 from grike.core.movement import Movement
 from grike.core.planner.carrying import carries
 from grike.core.planner.run import Run, WeekTask
-from grike.core.planner.selection import NOTHING_CARRIED, Carried, all_rows, scope_of, thinned
+from grike.core.planner.selection import Carried, all_rows, scope_of, thinned
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.volume_bounds import volume_bounds
-from grike.core.sheet import Mode
-
-#: How much of the share that is asked for each attempt at a week carries on, before it is filled
-#: without.
-CARRYING_PARTS = (1.2, 1.1, 1.0, 0.9, 0.8, 1.1, 1.0, 0.9)
 
 
 def week_task(
@@ -28,7 +23,7 @@ def week_task(
     """
     sheet, shape = run.problem.plan.sheet, run.problem.plan.shape
     own = [cell for cell in cells.values() if cell.slot.week == week]
-    carried = _carried(run, own, attempt)
+    carried = carries(run, own)
     if attempt is not None:
         taste = run.taste(run.seed + attempt)
         own = [_with_movements(c, thinned(_suited(c), taste, n)) for n, c in enumerate(own)]
@@ -64,19 +59,9 @@ def _with_movements(cell: Cell, movements: tuple[Movement, ...]) -> Cell:
     return replace(cell, theme=replace(cell.theme, movements=movements))
 
 
-def _carried(run: Run, cells: Sequence[Cell], attempt: int | None) -> Carried:
-    """Return what a week carries on; after some attempts nothing, unless it must."""
-    must = run.problem.plan.sheet["D7"].mode is Mode.MUST
-    if attempt is not None and attempt < len(CARRYING_PARTS):
-        return carries(run, cells, CARRYING_PARTS[attempt])
-    return carries(run, cells, CARRYING_PARTS[-1]) if must else NOTHING_CARRIED
-
-
 def _with_carried(cell: Cell, carried: Carried) -> Cell:
-    """Return a cell that offers what it carries itself and nothing that another class carries."""
+    """Return a cell that offers what it could carry on, whatever else was left out."""
+    there = {m.id for m in cell.theme.movements}
     mine = carried.get(cell.slot.index, {})
-    others = {name for slot, own in carried.items() if slot != cell.slot.index for name in own}
-    kept = [m for m in cell.theme.movements if m.id not in others]
-    there = {m.id for m in kept}
-    kept += [carry.movement for name, carry in mine.items() if name not in there]
-    return _with_movements(cell, tuple(kept))
+    more = (carry.movement for name, carry in mine.items() if name not in there)
+    return _with_movements(cell, (*cell.theme.movements, *more))

@@ -11,13 +11,16 @@ from grike.core.rules.base import (
     About,
     Finding,
     Place,
+    Row,
     Rule,
     aimed,
     missed,
     plain,
+    row_weight,
     setting,
 )
 from grike.core.rules.facts import ClassFacts, Facts, here
+from grike.core.rules.scope import Scope
 from grike.core.rules.steps import is_lighter
 from grike.core.sheet import Mode, RuleSetting
 
@@ -56,6 +59,33 @@ def _check_d7(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                 "Carry a movement on and add to it." if share < low else "Swap a carried one.",
                 cost=aimed(line, off),
                 about=About("carried", "share", 1 if share < low else -1),
+            )
+
+
+def _rows_d7(scope: Scope, line: RuleSetting) -> Iterator[Row]:
+    """Between the lowest and the highest share of a week's movements are carried."""
+    low = line.numbers["share"] - line.numbers["within"]
+    high = line.numbers["share"] + line.numbers["within"]
+    for week in scope.weeks():
+        if week == scope.group.first_week:
+            continue
+        fixed = scope.fixed_of_week(week)
+        items, carried = sum(f.items for f in fixed), sum(f.carried for f in fixed)
+        choices = [c for bay in scope.bays_of_week(week) for c in bay.choices]
+        for share, above in ((low, True), (high, False)):
+            scale = 100 * share.denominator
+            own = share.numerator
+            terms = tuple((c.key, scale * c.carried - own) for c in choices)
+            there = scale * carried - own * items
+            low_at, high_at = (-there, None) if above else (None, -there)
+            yield Row(
+                "D7",
+                f"week {week + 1}",
+                terms,
+                low=low_at,
+                high=high_at,
+                weight=row_weight(line),
+                scale=scale,
             )
 
 
@@ -120,7 +150,7 @@ D7 = Rule(
     "practice",
     setting(Mode.OFF, 2, share=30, within=10),
     _check_d7,
-    held_by="selection",
+    _rows_d7,
     numbers={"share": "movements carried (%)", "within": "points either way"},
 )
 D7B = Rule(

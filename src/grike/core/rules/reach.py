@@ -19,6 +19,7 @@ from grike.core.rules.base import (
     setting,
 )
 from grike.core.rules.facts import Facts
+from grike.core.rules.pool import narrow_groups, narrow_words
 from grike.core.rules.scope import Scope, amount_of_group
 from grike.core.sheet import Mode, RuleSetting
 
@@ -27,21 +28,28 @@ SETS_OF_A_DAY = 2
 
 
 def _check_w4(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
+    """Where there is next to nothing for a group, that it is left out is only remarked."""
     days = line.whole("days")
+    narrow: dict[str, int] | None = None
     for week, members in facts.weeks.items():
         if len(members) < days:
             continue
         for group, muscles in MAJOR_GROUPS.items():
             hits = {c.slot.date for c in members if c.volume.muscle_sets(muscles) >= SETS_OF_A_DAY}
             if len(hits) < days:
+                if narrow is None:
+                    narrow = narrow_groups(facts.shape, facts.library)
+                few = group in narrow
+                why = f" {narrow_words(narrow[group])}" if few else ""
                 yield Finding(
                     "W4",
                     line.mode,
                     Place(week),
                     f"The {group} are worked on {len(hits)} days of the week, "
-                    f"at least {days} are asked.",
+                    f"at least {days} are asked.{why}",
                     f"Add two sets for the {group} on one more day of week {week + 1}.",
-                    cost=aimed(line, days - len(hits)),
+                    cost=0 if few else aimed(line, days - len(hits)),
+                    remark=few,
                     about=About("group", group),
                 )
 
@@ -78,7 +86,8 @@ def _rows_w4(scope: Scope, line: RuleSetting) -> Iterator[Row]:
 W4 = Rule(
     "W4",
     "Major groups are worked on two days",
-    "Every major group gets two sets or more on at least {days} days of the week.",
+    "Every major group gets two sets or more on at least {days} days of the week; a remark where "
+    "fewer than two movements that level, kit and cautions allow are for it.",
     "Strength work for all major groups on two or more days a week is the public advice.",
     "who2020",
     setting(Mode.MUST, 12, days=2),

@@ -125,7 +125,7 @@ class Bay:
 
 @dataclass(frozen=True, slots=True)
 class FixedClass:
-    """A class that stays as it is."""
+    """A class that stays as it is; ``carried`` of its ``items`` come from the week before."""
 
     slot: Slot
     focus: Focus
@@ -134,6 +134,8 @@ class FixedClass:
     main_groups: frozenset[Muscle]
     families: tuple[Family, ...] = ()
     jumps: bool = False
+    items: int = 0
+    carried: int = 0
 
 
 @dataclass(frozen=True, slots=True)

@@ -21,6 +21,7 @@ from grike.core.rules.base import (
     setting,
 )
 from grike.core.rules.facts import Facts
+from grike.core.rules.pool import floor_of, narrow_groups, narrow_words
 from grike.core.rules.scope import Choice, Scope, amount_of_group, merge, twelfths
 from grike.core.sheet import Mode, RuleSetting
 
@@ -111,18 +112,25 @@ def _fixed_sets(scope: Scope, week: int, muscles: Iterable[Muscle]) -> int:
 
 
 def _check_majors(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
+    """Where there is next to nothing for a group, that it is left out is only remarked."""
+    narrow: dict[str, int] | None = None
     for week, volume in facts.week_volumes.items():
         for group, muscles in MAJOR_GROUPS.items():
             sets = volume.muscle_sets(muscles)
             if sets < line.numbers["least"]:
+                if narrow is None:
+                    narrow = narrow_groups(facts.shape, facts.library)
+                few = group in narrow
+                why = f" {narrow_words(narrow[group])}" if few else ""
                 yield Finding(
                     "W1b",
                     line.mode,
                     Place(week),
                     f"The {group} get {plain(sets)} sets; "
-                    f"the least is {plain(line.numbers['least'])}.",
+                    f"the least is {plain(line.numbers['least'])}.{why}",
                     f"Put a movement for the {group} into week {week + 1}.",
-                    cost=aimed(line, twelfths(line.numbers["least"] - sets)),
+                    cost=0 if few else aimed(line, twelfths(line.numbers["least"] - sets)),
+                    remark=few,
                     about=About("group", group),
                 )
 
@@ -130,7 +138,7 @@ def _check_majors(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
 def _rows_majors(scope: Scope, line: RuleSetting) -> Iterator[Row]:
     for week in scope.weeks():
         for group, muscles in MAJOR_GROUPS.items():
-            least = min(twelfths(line.numbers["least"]), scope.floors.get(group, 10**6))
+            least = min(twelfths(line.numbers["least"]), scope.floors.get(floor_of(group), 10**6))
             terms = scope.week_terms(week, amount_of_group(muscles))
             low = least - _fixed_sets(scope, week, muscles)
             where = f"week {week + 1}, {group}"
@@ -157,7 +165,8 @@ W1 = Rule(
 W1B = Rule(
     "W1b",
     "No major group is left out",
-    "Each week every major group gets at least {least} sets, as far as the kit allows.",
+    "Each week every major group gets at least {least} sets; a remark where fewer than two "
+    "movements that level, kit and cautions allow are for it.",
     "The back of the body and pulling are what gets forgotten first.",
     "who2020",
     setting(Mode.MUST, 1, least=4),

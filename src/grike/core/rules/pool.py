@@ -1,0 +1,59 @@
+"""What a group may do at all, and the major groups for which that is next to nothing."""
+
+from __future__ import annotations
+
+from grike.core.anatomy import MAJOR_GROUPS
+from grike.core.movement import Library, Movement, Position, Role
+from grike.core.rules.teaching import ways_out_missing
+from grike.core.series import SeriesShape
+from grike.core.wishes import Caution
+
+#: With fewer movements that are for a group no week can work it on two days.
+FEWEST_FOR_A_GROUP = 2
+
+
+def pool(shape: SeriesShape, library: Library) -> list[Movement]:
+    """Return the work movements that level, room and number of people allow.
+
+    A movement that leaves somebody without a way to do it (C12) is never planned; what is done
+    sitting on a chair only for beginners, for others it is the twin of what is planned.
+    """
+    return [
+        movement
+        for movement in library.of_role(Role.WORK)
+        if movement.level <= shape.level
+        and not shape.room.missing(movement.kit, shape.heads)
+        and not ways_out_missing(movement)
+        and suits_level(movement, shape)
+        and shape.wishes.allow(movement)
+    ]
+
+
+def suits_level(movement: Movement, shape: SeriesShape) -> bool:
+    """Return whether a movement is planned for a group: on a chair where asked or at level 1."""
+    seated = movement.position is Position.SEATED_CHAIR
+    return not seated or shape.level == 1 or Caution.CHAIR in shape.wishes.cautions
+
+
+def narrow_groups(shape: SeriesShape, library: Library) -> dict[str, int]:
+    """Return the major groups for which there are too few movements, with their number.
+
+    What is asked of every major group, is asked as far as level, kit and cautions allow.
+    """
+    allowed = pool(shape, library)
+    counts = {
+        group: sum(1 for m in allowed if not muscles.isdisjoint(m.targets))
+        for group, muscles in MAJOR_GROUPS.items()
+    }
+    return {group: count for group, count in counts.items() if count < FEWEST_FOR_A_GROUP}
+
+
+def floor_of(group: str) -> str:
+    """Return the name of a major group's floor: a muscle of the same name has one of its own."""
+    return f"group {group}"
+
+
+def narrow_words(count: int) -> str:
+    """Return in words that the pool holds next to nothing for a group."""
+    number = "no movement is" if count == 0 else "only one movement is"
+    return f"With this kit, level and these cautions {number} for it."
