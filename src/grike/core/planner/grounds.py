@@ -80,6 +80,15 @@ class Grounds:
                 out.update((focus, t, v) for focus in supplies[key].foci(variant))
         return frozenset(out)
 
+    @cached_property
+    def able(self) -> dict[tuple[Focus, int], list[tuple[int, int]]]:
+        """What fits by (focus, theme): each variant by number, with how many movements it takes."""
+        out: dict[tuple[Focus, int], list[tuple[int, int]]] = {}
+        for focus, theme, number in sorted(self.fits):
+            needs = movements_in(self.variants[number])
+            out.setdefault((focus, theme), []).append((number, needs))
+        return out
+
 
 class _Supply:
     """What a kit holds for the variants of one kind and dose: the movements that suit them."""
@@ -106,6 +115,11 @@ class _Supply:
         if any(self.parts[p.name] < ROOM_TO_CHOOSE * p.least for p in variant.parts()):
             return []
         return [focus for focus, most in self.largest.items() if variant.slots <= most]
+
+
+def movements_in(variant: Variant[Any]) -> int:
+    """Return how many movements a class takes at the least, about: some fill two slots."""
+    return variant.slots * 3 // 4 if variant.doubles else variant.slots
 
 
 def training_guess(

@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from fractions import Fraction
 
+from grike.core.focus import Focus
 from grike.core.planner.assembly import assembled
 from grike.core.planner.carrying import items_of
 from grike.core.planner.grounds import training_guess
@@ -134,9 +135,10 @@ def close_week(run: Run, week: int) -> None:
 def _week(run: Run, week: int, before: Mapping[int, Cell]) -> WeekAnswer | Failure:
     """Fill a week: patterns are tried with all bands hard, then the best one with soft bands."""
     past = {index: cell for index, cell in before.items() if cell.slot.week < week}
+    left: dict[int, list[Mapping[Focus, int]]] = {}
     cells: dict[int, Cell] | Failure = dict(before)
     if not any(cell.slot.week == week for cell in before.values()):
-        cells = _skeleton(run, past, ())
+        cells = _skeleton(run, past, (), left)
     refused: list[Mapping[int, Cell]] = []
     tried: list[Mapping[int, Cell]] = []
     last = run.settings.retries
@@ -155,7 +157,7 @@ def _week(run: Run, week: int, before: Mapping[int, Cell]) -> WeekAnswer | Failu
             if isinstance(any_filling, WeekAnswer):
                 return any_filling
         if attempt < last:
-            cells = _skeleton(run, past, tuple(refused))
+            cells = _skeleton(run, past, tuple(refused), left)
     return _softly(run, week, tried, cells if isinstance(cells, Failure) else None)
 
 
@@ -198,9 +200,12 @@ def _softly(
 
 
 def _skeleton(
-    run: Run, past: Mapping[int, Cell], refused: tuple[Mapping[int, Cell], ...]
+    run: Run,
+    past: Mapping[int, Cell],
+    refused: tuple[Mapping[int, Cell], ...],
+    left: dict[int, list[Mapping[Focus, int]]],
 ) -> dict[int, Cell] | Failure:
-    """Return cells for all open weeks; links that are only hoped for are dropped if need be."""
+    """Return cells for the weeks ahead; links that are only hoped for are dropped if need be."""
     # Past weeks are history now: their real classes count, not the cells from which they came.
     kept = dict(run.facts)
     task = SkeletonTask(
@@ -212,6 +217,7 @@ def _skeleton(
         calibration=_calibration(run, past),
         # What is promised for a day of a later week may collide with another such promise.
         horizon=None if run.problem.plan.shape.wishes.pins else HORIZON,
+        left=left,
     )
     outcome = Outcome.IMPOSSIBLE
     size = 1.0

@@ -25,7 +25,7 @@ from grike.core.planner.grounds import Grounds, training_guess
 from grike.core.planner.linear import Limits, Outcome, solver_for
 from grike.core.planner.problem import Problem
 from grike.core.planner.supply import Supply
-from grike.core.planner.variants import Variant
+from grike.core.planner.variants import NO_LIMIT, Variant
 from grike.core.rules.days import too_close
 from grike.core.rules.facts import ClassFacts
 from grike.core.rules.spread import is_strength, strength_counts
@@ -80,7 +80,8 @@ class SkeletonTask:
     """What stays and what is already refused: week patterns that no movements could fill.
 
     ``horizon``: for how many weeks cells are chosen; None: for all. ``harder``: classes may take
-    the harder options of their movements, for steps that the slot cannot hold otherwise.
+    the harder options of their movements, for steps that the slot cannot hold otherwise. ``left``
+    is filled with what is left for each slot, and saves it the next try with the same ``kept``.
     """
 
     problem: Problem
@@ -93,6 +94,7 @@ class SkeletonTask:
     calibration: float = 1.0
     harder: bool = False
     horizon: int | None = None
+    left: dict[int, list[Mapping[Focus, int]]] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)
@@ -117,7 +119,6 @@ class _Builder:
         self.later = frozenset(slot.index for slot in still_open if slot.week not in near)
         grounds = task.grounds
         self.themes, self.variants = grounds.themes, grounds.variants
-        self.fits = grounds.fits
         self.focus: dict[tuple[int, Focus], Any] = {}
         self.theme: dict[tuple[int, int], Any] = {}
         self.variant: dict[tuple[int, int], Any] = {}
@@ -173,12 +174,9 @@ class _Builder:
         self._one_of([self.variant[i, v] for v in range(len(self.variants))])
         for focus in foci:
             for number in range(len(self.themes)):
-                fitting = [
-                    self.variant[i, v]
-                    for v, variant in enumerate(self.variants)
-                    if (focus, number, v) in self.fits
-                    and (left is None or movements_in(variant) <= left[number][focus])
-                ]
+                most = NO_LIMIT if left is None else left[number][focus]
+                able = self.task.grounds.able.get((focus, number), ())
+                fitting = [self.variant[i, v] for v, needs in able if needs <= most]
                 if len(fitting) < len(self.variants):
                     neither = (self.focus[i, focus].negated(), self.theme[i, number].negated())
                     self.model.add_bool_or([*neither, *fitting])
@@ -187,9 +185,11 @@ class _Builder:
         """Return what is left for a class of the first open week by theme; None for later ones."""
         if self.task.horizon is None or slot.week != self.slots[0].week:
             return None
-        known = self.task.problem.plan.known
-        supply = Supply(slot, self.task.kept, known, self.sheet)
-        return [supply.slots(theme) for theme in self.themes]
+        if slot.index not in self.task.left:
+            known = self.task.problem.plan.known
+            supply = Supply(slot, self.task.kept, known, self.sheet)
+            self.task.left[slot.index] = [supply.slots(theme) for theme in self.themes]
+        return self.task.left[slot.index]
 
     def _pinned(self, slot: Slot) -> None:
         """G4: a pinned day has its focus, whatever its menu says, its format and its kit."""
@@ -576,9 +576,10 @@ class _Builder:
     def solve(self, limits: Limits) -> Skeleton:
         self.model.minimize(sum((p * w for p, w in self.penalties), start=0))
         solver = solver_for(limits)
-        # Here presolve pays: pair conflicts and one-of-many choices shrink a good deal.
-        solver.parameters.cp_model_presolve = True
-        solver.parameters.linearization_level = 2
+        # Presolve pays only where all weeks are chosen at once.
+        whole = self.task.horizon is None
+        solver.parameters.cp_model_presolve = whole
+        solver.parameters.linearization_level = 2 if whole else 1
         solver.parameters.cp_model_probing_level = 0
         solver.parameters.absolute_gap_limit = GAP
         status = solver.solve(self.model)
@@ -599,11 +600,6 @@ class _Builder:
                 chosen = chosen.at_level(Level.HARDER)
             cells[i] = Cell(slot, focus, chosen, self.themes[theme])
         return Skeleton(Outcome.FOUND, cells)
-
-
-def movements_in(variant: Variant[Any]) -> int:
-    """Return how many movements a class takes at the least, about: some fill two slots."""
-    return variant.slots * 3 // 4 if variant.doubles else variant.slots
 
 
 def skeleton(task: SkeletonTask, limits: Limits) -> Skeleton:
