@@ -9,12 +9,13 @@ from __future__ import annotations
 import random
 from collections.abc import Callable
 from dataclasses import replace
+from heapq import nsmallest
 from itertools import cycle, islice
 
 from grike.core.focus import Focus, on_focus
 from grike.core.movement import Movement
 from grike.core.planner import Problem, Settings
-from grike.core.planner.assembly import assembled
+from grike.core.planner.assembly import assembled, work_design
 from grike.core.planner.cells import themes
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.variants import variants_of
@@ -23,6 +24,9 @@ from grike.core.series import PlannedClass, SeriesPlan
 
 ROTATION = (Focus.LOWER, Focus.UPPER, Focus.CORE, Focus.WHOLE)
 Pick = Callable[[list[Movement]], list[Movement]]
+Made = Callable[[Problem, Cell, list[Movement], frozenset[str]], PlannedClass]
+#: So many of the best draws are put in order and framed, and judged as a whole.
+FINALS = 20
 
 
 def judged(plan: SeriesPlan, problem: Problem) -> tuple[int, int]:
@@ -31,7 +35,20 @@ def judged(plan: SeriesPlan, problem: Problem) -> tuple[int, int]:
     return len(broken_musts(found)), sum(cost_by_rule(found).values())
 
 
-def _filled(problem: Problem, cells: list[Cell], pick: Pick) -> SeriesPlan:
+def _in_full(
+    problem: Problem, cell: Cell, chosen: list[Movement], known: frozenset[str]
+) -> PlannedClass:
+    """Return a class with its movements in good order, a warm-up and a cool-down."""
+    return assembled(problem, Settings(exchanges=0), cell, chosen, known, 1)
+
+
+def _bare(problem: Problem, cell: Cell, chosen: list[Movement], _: frozenset[str]) -> PlannedClass:
+    """Return a class with the work alone, its movements in the order in which they were drawn."""
+    groups = cell.variant.in_blocks(chosen)
+    return PlannedClass(cell.slot, work_design(problem, cell, groups, {}))
+
+
+def _filled(problem: Problem, cells: list[Cell], pick: Pick, made: Made = _in_full) -> SeriesPlan:
     gap = problem.plan.sheet["D4"].whole("gap")
     classes: list[PlannedClass] = []
     for cell in cells:
@@ -47,7 +64,7 @@ def _filled(problem: Problem, cells: list[Cell], pick: Pick) -> SeriesPlan:
                 chosen.append(movement)
                 free -= size
         known = frozenset(i for planned in classes for i in planned.design.movement_ids())
-        classes.append(assembled(problem, Settings(exchanges=0), cell, chosen, known, 1))
+        classes.append(made(problem, cell, chosen, known))
     return replace(problem.plan, classes=tuple(classes))
 
 
@@ -78,20 +95,21 @@ def by_rotation(problem: Problem) -> SeriesPlan:
 
 
 def best_of_random(problem: Problem, draws: int, seed: int = 1) -> tuple[int, int]:
-    """Return the least (musts broken, cost) of so many random fillings."""
-    rng = random.Random(seed)
-    shape = problem.plan.shape
-    kits = themes(shape, problem.library)
+    """Return the least (musts broken, cost) of so many random fillings.
+
+    All are judged by the work alone; the best of them are then laid out in full and judged anew,
+    since laying out takes fifty times as long as drawing.
+    """
+    kits = themes(problem.plan.shape, problem.library)
     options = variants_of(problem.plan)
 
-    def shuffled(movements: list[Movement]) -> list[Movement]:
-        return rng.sample(movements, len(movements))
-
-    best = (10**6, 10**9)
-    for _ in range(draws):
+    def drawn(number: int, made: Made) -> SeriesPlan:
+        own = random.Random(seed * 1_000_003 + number)
         cells = [
-            Cell(slot, rng.choice(ROTATION), rng.choice(options), rng.choice(kits))
+            Cell(slot, own.choice(ROTATION), own.choice(options), own.choice(kits))
             for slot in problem.slots
         ]
-        best = min(best, judged(_filled(problem, cells, shuffled), problem))
-    return best
+        return _filled(problem, cells, lambda m: own.sample(m, len(m)), made)
+
+    first = nsmallest(FINALS, ((judged(drawn(n, _bare), problem), n) for n in range(draws)))
+    return min(judged(drawn(number, _in_full), problem) for _, number in first)

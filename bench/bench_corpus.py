@@ -1,6 +1,6 @@
 """Sixty requests, planned and judged by the checks; beside two baselines. Prints a Markdown table.
 
-``GRIKE_DRAWS`` random fillings (100 by default, 0 for none) are drawn for two small requests;
+``GRIKE_DRAWS`` random fillings (10,000 by default, 0 for none) are drawn for two small requests;
 ``GRIKE_ONLY`` names requests by the beginning of their name.
 """
 
@@ -63,7 +63,7 @@ def one(entry: dict[str, Any]) -> dict[str, Any]:
     out["musts"] = judged(result.plan, problem)[0]
     if entry["kind"] == "ordinary" and entry["size"] in ("S", "M"):
         out["rotation"] = judged(by_rotation(problem), problem)
-    draws = int(os.environ.get("GRIKE_DRAWS", "100"))
+    draws = int(os.environ.get("GRIKE_DRAWS", "10000"))
     if entry["name"] in RANDOM_FOR and draws:
         out["random"] = best_of_random(problem, draws)
     return out

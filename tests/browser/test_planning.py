@@ -9,6 +9,7 @@ from selenium.webdriver.support.ui import Select
 
 from grike.store import series
 from tests.browser.base import WithBrowser
+from tests.builders import FULL, a_plan
 
 
 class Planning(WithBrowser):
@@ -78,6 +79,60 @@ class Planning(WithBrowser):
         self.press("Open it")
         self.see("table [data-slot]")
         self.see_text("No rise from week to week")
+
+    def test_several_series_are_planned_at_once(self) -> None:
+        """What is not planned yet is ticked; both get their classes, the planned one stays."""
+        before = self.movements()
+        with self.database.transaction() as connection:
+            for name in ("North hall", "South hall"):
+                series.add(connection, a_plan(room=FULL, name=name), self.person)
+        self.go("/", "h2 a")
+        self.press("Plan several at once")
+        ticked = {
+            box.get_attribute("aria-label"): box.is_selected() for box in self.all("h2 input")
+        }
+        self.assertEqual(
+            ticked,
+            {"Plan South hall": True, "Plan North hall": True, "Plan A series": False},
+        )
+        self.assertEqual(self.axe(), [])
+        self.press("Plan 2 series")
+        self.wait.until(lambda d: "Not planned yet" not in d.find_element(By.TAG_NAME, "body").text)
+        with self.database.transaction() as connection:
+            lines = {line.name: line.classes for line in series.lines(connection)}
+        self.assertEqual(lines, {"North hall": 3, "South hall": 3, "A series": 6})
+        self.assertEqual(self.movements(), before)
+
+    def test_movements_are_carried_on_and_classes_come_as_they_are_filled(self) -> None:
+        """Set up with load first; the weeks fill on the page; the class tells of it."""
+        self.go("/series/new", "[aria-label=Days]")
+        name = self.all("form input")[0]
+        name.send_keys("Carried")
+        self.summary("Carry movements on").click()
+        self.driver.find_element(
+            By.XPATH, "//label[contains(., 'come back the next week')]/input"
+        ).click()
+        self.press("Earlier: more load")
+        self.press("Earlier: more load")
+        self.see_text("1. more load")
+        self.see_text("Carry movements on (30 % a week)")
+        self.assertEqual(self.axe(), [])
+        self.press("Plan 24 classes")
+        self.see_text("is being filled")
+        self.see_text("Mon ·")
+        self.press("Stop and keep what there is")
+        self.see("table [data-slot]")
+        with self.database.transaction() as connection:
+            stored = series.get(connection, series.lines(connection)[0].id)
+        self.assertEqual(stored.plan.shape.wishes.levers[0], "load")
+        carrying = next(
+            planned.slot.index
+            for planned in stored.plan.classes
+            for block in planned.design.blocks
+            if any(item.carried for item in block.items)
+        )
+        self.go(f"/series/{stored.id}/classes/{carrying}", "[data-cue]")
+        self.see_text("from week 1")
 
     def test_why_this_and_why_not_that(self) -> None:
         """The class tells its reasons, a movement its worth, an expected one why it is not in."""

@@ -6,13 +6,13 @@ All sums are exact fractions, so that the volume of a class is the sum over its 
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Iterable
+from collections.abc import Hashable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from enum import StrEnum
 from fractions import Fraction
 from functools import lru_cache
 from math import lcm
-from typing import NamedTuple
+from typing import NamedTuple, TypeVar
 
 from grike.core.anatomy import PULL, PUSH, Face, Muscle, Region, on_face, region_of
 from grike.core.bouts import Bout, Side
@@ -21,6 +21,8 @@ from grike.core.expansion import steps
 from grike.core.item import Item, Level
 from grike.core.movement import CONDITIONING_FAMILIES, Library, Movement, Pace, Plane
 from grike.core.work import SECONDS_PER_HELD_REP, pace_of, rep_seconds
+
+K = TypeVar("K", bound=Hashable)
 
 FULL_SET_SECONDS = 20
 FULL_SET_REPS = 5
@@ -57,14 +59,29 @@ class Amount:
         return Amount(self.sets * share, self.seconds * share, self.reps * share)
 
 
-def add_sets(sets: Iterable[Fraction]) -> Fraction:
-    """Return an exact sum of sets; whole parts of one denominator are added as whole numbers."""
+def exact_sum(parts: Iterable[Fraction]) -> Fraction:
+    """Return the sum of fractions; those of one denominator are added as whole numbers.
+
+    A sum of a week has some hundred parts and a handful of denominators, so it is several times
+    faster than adding fraction to fraction.
+    """
     tops: dict[int, int] = {}
-    for part in sets:
+    for part in parts:
         below = part.denominator
         tops[below] = tops.get(below, 0) + part.numerator
     common = lcm(*tops)
     return Fraction(sum(top * (common // below) for below, top in tops.items()), common)
+
+
+def sum_of_amounts(amounts: Sequence[Amount]) -> Amount:
+    """Return the exact sum of amounts."""
+    if len(amounts) == 1:
+        return amounts[0]
+    return Amount(
+        exact_sum(a.sets for a in amounts),
+        exact_sum(a.seconds for a in amounts),
+        exact_sum(a.reps for a in amounts),
+    )
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,7 +98,7 @@ class Volume:
 
     def muscle_sets(self, muscles: Iterable[Muscle]) -> Fraction:
         """Return the fractional sets of several muscle groups together."""
-        return add_sets(self.muscles[m].sets for m in muscles if m in self.muscles)
+        return exact_sum(self.muscles[m].sets for m in muscles if m in self.muscles)
 
     @property
     def push(self) -> Fraction:
@@ -183,7 +200,7 @@ class _Share:
     """What one bout gives, worked out once for all bouts that are alike."""
 
     amount: Amount
-    demand: Fraction
+    training: tuple[tuple[Yardstick, Fraction], ...]
     muscles: tuple[tuple[Muscle, Amount], ...]
     regions: tuple[tuple[Region, Fraction], ...]
 
@@ -192,10 +209,14 @@ class _Share:
 def _share(bout: Alike, count: int) -> _Share:
     """Return what ``count`` bouts that are alike give together."""
     amount = bout_amount(bout).times(Fraction(count))
-    movement = bout.movement
+    movement, demand = bout.movement, demand_of(bout)
     return _Share(
         amount,
-        demand_of(bout),
+        (
+            (Yardstick.SECONDS, amount.seconds * demand),
+            (Yardstick.REPS, amount.reps * demand),
+            (Yardstick.SETS, amount.sets * demand),
+        ),
         tuple((m, amount.times(share)) for m, share in muscle_shares(movement).items()),
         tuple((r, amount.sets * share) for r, share in region_shares(movement).items()),
     )
@@ -203,27 +224,35 @@ def _share(bout: Alike, count: int) -> _Share:
 
 def volume_of_bouts(bouts: Iterable[Bout]) -> Volume:
     """Return the volume of work bouts. Warm-up and cool-down are left out by the caller."""
-    total = Amount()
-    muscles: dict[Muscle, Amount] = {}
-    regions: dict[Region, Fraction] = {}
-    planes: dict[Plane, Fraction] = {}
-    training = dict.fromkeys(Yardstick, Fraction(0))
-    knee = hip = Fraction(0)
+    amounts: list[Amount] = []
+    muscles: dict[Muscle, list[Amount]] = {}
+    regions: dict[Region, list[Fraction]] = {}
+    planes: dict[Plane, list[Fraction]] = {}
+    training: dict[Yardstick, list[Fraction]] = {yardstick: [] for yardstick in Yardstick}
+    knee: list[Fraction] = []
+    hip: list[Fraction] = []
     for bout, count in alike(bouts).items():
         share, movement = _share(bout, count), bout.movement
         amount = share.amount
-        total = total + amount
+        amounts.append(amount)
         for muscle, part in share.muscles:
-            muscles[muscle] = muscles[muscle] + part if muscle in muscles else part
+            muscles.setdefault(muscle, []).append(part)
         for region, sets in share.regions:
-            regions[region] = regions.get(region, 0) + sets
-        planes[movement.plane] = planes.get(movement.plane, 0) + amount.sets
-        knee += amount.sets if movement.knee_dominant else 0
-        hip += amount.sets if movement.hip_dominant else 0
-        training[Yardstick.SECONDS] += amount.seconds * share.demand
-        training[Yardstick.REPS] += amount.reps * share.demand
-        training[Yardstick.SETS] += amount.sets * share.demand
-    return Volume(total, muscles, regions, planes, knee, hip, training)
+            regions.setdefault(region, []).append(sets)
+        planes.setdefault(movement.plane, []).append(amount.sets)
+        knee += [amount.sets] if movement.knee_dominant else []
+        hip += [amount.sets] if movement.hip_dominant else []
+        for yardstick, demanded in share.training:
+            training[yardstick].append(demanded)
+    return Volume(
+        sum_of_amounts(amounts),
+        {muscle: sum_of_amounts(parts) for muscle, parts in muscles.items()},
+        {region: exact_sum(parts) for region, parts in regions.items()},
+        {plane: exact_sum(parts) for plane, parts in planes.items()},
+        exact_sum(knee),
+        exact_sum(hip),
+        {yardstick: exact_sum(parts) for yardstick, parts in training.items()},
+    )
 
 
 def class_volume(design: ClassDesign, library: Library) -> Volume:
@@ -235,29 +264,27 @@ def class_volume(design: ClassDesign, library: Library) -> Volume:
     )
 
 
-def _merged(parts: Iterable[dict[object, Fraction]]) -> dict[object, Fraction]:
-    out: dict[object, Fraction] = {}
+def _merged(parts: Iterable[Mapping[K, Fraction]]) -> dict[K, Fraction]:
+    gathered: dict[K, list[Fraction]] = {}
     for part in parts:
         for key, value in part.items():
-            out[key] = out.get(key, Fraction(0)) + value
-    return out
+            gathered.setdefault(key, []).append(value)
+    return {key: exact_sum(values) for key, values in gathered.items()}
 
 
 def add_volumes(volumes: Iterable[Volume]) -> Volume:
     """Return the sum of several classes, as of a week or a series."""
     parts = list(volumes)
-    muscles: dict[Muscle, Amount] = {}
-    total = Amount()
+    muscles: dict[Muscle, list[Amount]] = {}
     for part in parts:
-        total = total + part.total
         for muscle, amount in part.muscles.items():
-            muscles[muscle] = muscles.get(muscle, Amount()) + amount
+            muscles.setdefault(muscle, []).append(amount)
     return Volume(
-        total,
-        muscles,
-        _merged(part.regions for part in parts),  # type: ignore[misc, arg-type]
-        _merged(part.planes for part in parts),  # type: ignore[misc, arg-type]
-        sum((part.knee for part in parts), Fraction(0)),
-        sum((part.hip for part in parts), Fraction(0)),
-        _merged(part.training for part in parts),  # type: ignore[misc, arg-type]
+        sum_of_amounts([part.total for part in parts]),
+        {muscle: sum_of_amounts(amounts) for muscle, amounts in muscles.items()},
+        _merged(part.regions for part in parts),
+        _merged(part.planes for part in parts),
+        exact_sum(part.knee for part in parts),
+        exact_sum(part.hip for part in parts),
+        _merged(part.training for part in parts),
     )

@@ -31,7 +31,9 @@ NO_ITEMS: Mapping[str, Item] = {}
 ORDER_RULES = (C5, C6, C7, C8, C13, C14)
 
 
-def _design(problem: Problem, cell: Cell, groups: Groups, given: Mapping[str, Item]) -> ClassDesign:
+def work_design(
+    problem: Problem, cell: Cell, groups: Groups, given: Mapping[str, Item]
+) -> ClassDesign:
     """Return the work blocks of a class, with breathers between them."""
     blocks: list[Block] = []
     for group in groups:
@@ -74,7 +76,7 @@ def assembled(
     limits = Limits(ORDER_TIME, settings.wall_seconds, seed)
 
     def trouble(groups: Groups) -> tuple[int, int]:
-        design = _design(problem, cell, groups, items)
+        design = work_design(problem, cell, groups, items)
         return _order_trouble(problem, PlannedClass(cell.slot, design))
 
     tries: list[tuple[tuple[int, int], Groups]] = []
@@ -88,7 +90,7 @@ def assembled(
     if tries[-1][0] != (0, 0) and most:
         tries = [_exchanged(cell.variant, groups, worst, trouble, most) for worst, groups in tries]
         groups = min(tries, key=lambda entry: entry[0])[1]
-    work = _design(problem, cell, groups, items)
+    work = work_design(problem, cell, groups, items)
     return PlannedClass(cell.slot, _framed(problem, settings, cell.slot, work, known, seed))
 
 

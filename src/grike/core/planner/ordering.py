@@ -71,6 +71,8 @@ def ordered(
     model.add_circuit(arcs)
     model.minimize(sum(literal * cost for literal, cost in costs))
     solver = solver_for(limits)
+    # A circuit has a good linear relaxation: with it the proof takes a third of the time.
+    solver.parameters.linearization_level = 2
     if solver.solve(model) not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         return tuple(movements)
     follow = {tail: head for tail, head, literal in arcs if solver.value(literal)}

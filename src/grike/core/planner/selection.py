@@ -286,10 +286,11 @@ def within_bands(
     scope: Scope, rows: Sequence[Row], taste: Taste, limits: Limits, *, refine: bool = True
 ) -> Solved:
     """Choose movements with all aims in their bands; ``refine``: then the best among equals."""
-    solved = build(rows, hard_aims=True).solve(limits)
+    model = build(rows, hard_aims=True)
+    solved = model.solve(limits)
     if solved.outcome is Outcome.FOUND and refine:
         better = replace(limits, deterministic=limits.deterministic * TASTE_PART)
-        tasted = build(rows, hard_aims=True).solve(better, taste.weights(scope), solved.chosen)
+        tasted = model.solve(better, taste.weights(scope), solved.chosen)
         return tasted if tasted.outcome is Outcome.FOUND else solved
     return solved
 

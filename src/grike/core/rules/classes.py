@@ -29,7 +29,7 @@ from grike.core.rules.base import (
 from grike.core.rules.facts import ClassFacts, Facts, here
 from grike.core.rules.scope import Choice, Scope
 from grike.core.sheet import Mode, RuleSetting
-from grike.core.volume import Volume, add_sets
+from grike.core.volume import Volume, exact_sum
 
 
 def _check_c1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
@@ -64,8 +64,8 @@ def _focus_share(member: ClassFacts) -> Fraction:
         amounts = dict.fromkeys(amounts, Fraction(0))
         for bout in member.work_bouts:
             amounts[bout.movement] += bout.seconds
-    on = add_sets(n * on_focus(movement, focus) for movement, n in amounts.items())
-    return on / add_sets(amounts.values())
+    on = exact_sum(n * on_focus(movement, focus) for movement, n in amounts.items())
+    return on / exact_sum(amounts.values())
 
 
 def _whole_body(member: ClassFacts, volume: Volume, line: RuleSetting) -> Iterator[Finding]:

@@ -21,7 +21,7 @@ from grike.core.rules.base import Place
 from grike.core.series import PlannedClass, SeriesPlan, SeriesShape
 from grike.core.sheet import RuleSheet
 from grike.core.sides import SideLedger, side_ledger
-from grike.core.volume import Volume, add_sets, add_volumes, alike, bout_amount, volume_of_bouts
+from grike.core.volume import Volume, add_volumes, alike, bout_amount, exact_sum, volume_of_bouts
 
 #: A group with at least this share of a class's sets is a main focus of it.
 MAIN_SHARE = Fraction(15, 100)
@@ -103,7 +103,7 @@ class ClassFacts:
         if self.design.focus is Focus.WHOLE:
             return frozenset()
         shares = {muscle: amount.sets for muscle, amount in self.volume.muscles.items()}
-        total = add_sets(shares.values())
+        total = exact_sum(shares.values())
         return frozenset(m for m, sets in shares.items() if total and sets >= MAIN_SHARE * total)
 
     @cached_property

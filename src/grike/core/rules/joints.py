@@ -22,7 +22,7 @@ from grike.core.rules.base import (
 from grike.core.rules.facts import ClassFacts, Facts, Station, here
 from grike.core.rules.scope import Scope
 from grike.core.sheet import Mode, RuleSetting
-from grike.core.volume import add_sets
+from grike.core.volume import exact_sum
 
 JOINT_NAMES = {Joint.KNEE: "knee", Joint.WRIST: "wrist"}
 
@@ -97,8 +97,8 @@ def _check_share_of(rule: str, joint: Joint) -> Callable[[Facts, RuleSetting], I
         most = line.numbers["share"]
         for member in facts.classes:
             sets = member.movement_sets
-            total = add_sets(sets.values())
-            loaded = add_sets(n for m, n in sets.items() if loads(m, joint))
+            total = exact_sum(sets.values())
+            loaded = exact_sum(n for m, n in sets.items() if loads(m, joint))
             over = missed(loaded - most * total / 100, Fraction(1, TWELFTHS))
             if over:
                 yield Finding(

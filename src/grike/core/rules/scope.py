@@ -188,10 +188,10 @@ class Scope:
     def week_terms(self, week: int, amount: Callable[[Choice], int]) -> list[tuple[Key, int]]:
         """Return the terms of a sum over all choices of one week."""
         return [
-            (choice.key, amount(choice))
+            (choice.key, value)
             for bay in self.bays_of_week(week)
             for choice in bay.choices
-            if amount(choice)
+            if (value := amount(choice))
         ]
 
     def by_slot(self) -> Iterator[tuple[Slot, list[Bay], FixedClass | None]]:
