@@ -19,19 +19,31 @@ from grike.core.planner.assembly import assembled, work_design
 from grike.core.planner.cells import themes
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.variants import variants_of
-from grike.core.rules import Facts, broken_musts, cost_by_rule, findings
+from grike.core.rules import CATALOGUE, Facts, broken_musts, cost_by_rule, findings
 from grike.core.series import PlannedClass, SeriesPlan
+from grike.core.sheet import Mode
 
 ROTATION = (Focus.LOWER, Focus.UPPER, Focus.CORE, Focus.WHOLE)
 Pick = Callable[[list[Movement]], list[Movement]]
 Made = Callable[[Problem, Cell, list[Movement], frozenset[str]], PlannedClass]
 #: So many of the best draws are put in order and framed, and judged as a whole.
 FINALS = 20
+MOVEMENT_RULES = [rule for rule in CATALOGUE if rule.rows and rule.id not in ("C2", "C11")]
 
 
 def judged(plan: SeriesPlan, problem: Problem) -> tuple[int, int]:
     """Return (musts broken, cost) by the same checks as any plan."""
     found = findings(Facts(plan, problem.library))
+    return len(broken_musts(found)), sum(cost_by_rule(found).values())
+
+
+def _by_movements(plan: SeriesPlan, problem: Problem) -> tuple[int, int]:
+    """Return (musts broken, cost) by the rules on which movements stand where, no clock asked."""
+    facts = Facts(plan, problem.library)
+    lines = ((rule, facts.sheet[rule.id]) for rule in MOVEMENT_RULES)
+    found = [
+        f for rule, line in lines if line.mode is not Mode.OFF for f in rule.check(facts, line)
+    ]
     return len(broken_musts(found)), sum(cost_by_rule(found).values())
 
 
@@ -97,8 +109,8 @@ def by_rotation(problem: Problem) -> SeriesPlan:
 def best_of_random(problem: Problem, draws: int, seed: int = 1) -> tuple[int, int]:
     """Return the least (musts broken, cost) of so many random fillings.
 
-    All are judged by the work alone; the best of them are then laid out in full and judged anew,
-    since laying out takes fifty times as long as drawing.
+    All are judged by the rules on movements; the best of them are then laid out in full and judged
+    by every rule, since laying out takes much longer than drawing.
     """
     kits = themes(problem.plan.shape, problem.library)
     options = variants_of(problem.plan)
@@ -111,5 +123,5 @@ def best_of_random(problem: Problem, draws: int, seed: int = 1) -> tuple[int, in
         ]
         return _filled(problem, cells, lambda m: own.sample(m, len(m)), made)
 
-    first = nsmallest(FINALS, ((judged(drawn(n, _bare), problem), n) for n in range(draws)))
+    first = nsmallest(FINALS, ((_by_movements(drawn(n, _bare), problem), n) for n in range(draws)))
     return min(judged(drawn(number, _in_full), problem) for _, number in first)

@@ -122,6 +122,15 @@ def walk(camera: Photographer) -> None:
     camera.take("set-up")
 
 
+def planning(camera: Photographer, board: str) -> None:
+    """Take the page of the first what-if while it is being planned."""
+    ask = "const done = arguments[1]; fetch(arguments[0]).then((r) => r.json()).then(done);"
+    begun = camera.driver.execute_async_script(ask, f"/api{board}/what-ifs")
+    camera.go(f"{board}/runs/{begun[0]['run']}", "h1")
+    camera.see("[data-filled='2']")
+    camera.take("planning")
+
+
 def more(camera: Photographer, board: str) -> None:
     """Take the pictures of what is done with a planned series."""
     driver = camera.driver
@@ -147,6 +156,8 @@ def more(camera: Photographer, board: str) -> None:
         for place in (0, 2, 3):
             driver.find_elements(By.CSS_SELECTOR, "fieldset input")[place].click()
         camera.press("Plan 3")
+        planning(camera, board)
+        camera.go(f"{board}/what-ifs", "fieldset")
     WebDriverWait(driver, 180).until(
         lambda d: len(d.find_elements(By.XPATH, "//button[.='Make it a series']")) >= 3
     )

@@ -30,11 +30,12 @@ from grike.core.planner.cells import Theme, largest_class, region_supply
 from grike.core.planner.grounds import Grounds, training_guess
 from grike.core.planner.linear import Limits, Outcome, Solved
 from grike.core.planner.pool import pool_report
-from grike.core.planner.refill import refill, variant_of
+from grike.core.planner.refill import refill
 from grike.core.planner.rolling import _broken
 from grike.core.planner.run import Run, WeekAnswer, WeekTask
 from grike.core.planner.selection import training_of
 from grike.core.planner.skeleton import SkeletonTask, skeleton
+from grike.core.planner.standing import variant_of
 from grike.core.planner.supply import Supply
 from grike.core.planner.variants.rounds import CircuitVariant
 from grike.core.rules import Facts, broken_musts, default_sheet, findings

@@ -214,12 +214,12 @@ class PlannedByThem(unittest.TestCase):
         self.assertEqual({m.position for m in self.movements(result)}, {Position.SEATED_CHAIR})
 
     def test_wishes_that_cannot_be(self) -> None:
-        """Unknown movements, a level too high, formats that are not planned, kit that lacks."""
+        """Unknown movements, a level too high, an ending as a format, kit that lacks."""
         hard = next(m.id for m in LIBRARY if m.level == 3 and m.targets)
         request = wishing(
             empty(level=1),
             wanted=(hard, "moon-walk"),
-            pins=(Pin(1, 0, format="time-cap"), Pin(1, 1, kit=(Kit.PULL_UP_BAR,))),
+            pins=(Pin(1, 0, format="last-burst"), Pin(1, 1, kit=(Kit.PULL_UP_BAR,))),
         )
         with self.assertRaises(InvalidInput) as caught:
             set_up_problems(request, LIBRARY)

@@ -20,6 +20,8 @@ from grike.core.planner.run import Run
 from grike.core.rules import broken_musts, cost_by_rule
 from grike.core.series import SeriesPlan
 
+#: Where the pattern of a later week is blocked, so many weeks are looked ahead.
+MOST_AHEAD = 2
 #: So many broken musts are named in a plan that could not keep them all.
 MOST_TOLD = 5
 
@@ -41,10 +43,13 @@ def plan(
     run = Run(problem, chosen, stop or NeverStop(), seed, pool)
     failure = first = plan_weeks(run)
     for attempt in range(1, chosen.restarts + 1):
-        if failure is None or failure.stage == "skeleton" or run.stopped or hopeless(run, failure):
+        if failure is None or run.stopped or hopeless(run, failure):
             break
         # A later week may be blocked by what an earlier one took: begin again, otherwise.
-        run = Run(problem, chosen, run.stop, seed + 7919 * attempt, pool)
+        horizon = run.horizon + (failure.stage == "skeleton")
+        if horizon > MOST_AHEAD or (horizon > 1 and not run.week_training):
+            break
+        run = Run(problem, chosen, run.stop, seed + 7919 * attempt, pool, horizon)
         failure = plan_weeks(run)
         if failure is not None and failure.proven:
             break

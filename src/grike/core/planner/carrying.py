@@ -28,6 +28,7 @@ from grike.core.progression import Asked, Lever, asked, progressed
 from grike.core.rules.carry import asked_of
 from grike.core.rules.facts import ClassFacts
 from grike.core.rules.steps import is_lighter
+from grike.core.series import PlannedClass
 from grike.core.sheet import Mode
 from grike.core.volume import volume_of_bouts
 
@@ -64,6 +65,22 @@ def carried_now(run: Run, design: ClassDesign, variant: Variant[Any]) -> dict[st
             movement = library[item.movement_id]
             out[movement.id] = Carry(movement, item, int(100 * training), seconds)
     return out
+
+
+def carried_onward(run: Run, now: PlannedClass) -> frozenset[str]:
+    """Return the movements of a class that the next weeks carry on from it."""
+    later = sorted({f.slot.week for f in run.facts.values() if f.slot.week > now.slot.week})
+    line = run.problem.plan.sheet["W7"]
+    # A lighter week carries on as well; the next full one is the last that looks back so far.
+    until = next((week for week in later if not is_lighter(week, line)), now.slot.week)
+    carried = {
+        item.movement_id
+        for facts in run.facts.values()
+        if now.slot.week < facts.slot.week <= until
+        for _, _, item in facts.design.items(Purpose.WORK)
+        if item.carried
+    }
+    return frozenset(carried.intersection(now.design.movement_ids()))
 
 
 def _last_full_week(run: Run, week: int) -> list[ClassFacts]:

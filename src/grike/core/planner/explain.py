@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from fractions import Fraction
+from types import MappingProxyType
 
 from grike.core.anatomy import Region
 from grike.core.planner.grounds import Grounds
@@ -24,6 +25,7 @@ from grike.core.planner.skeleton import SkeletonTask, skeleton
 from grike.core.rules import BY_ID
 from grike.core.rules.base import TWELFTHS, Row, plain
 from grike.core.rules.steps import factor_band
+from grike.core.series import DAY_NAMES
 from grike.core.sheet import Mode
 
 _STRUCTURE = {
@@ -90,7 +92,28 @@ def collisions(run: Run, failure: Failure) -> tuple[str, ...]:
     prices = _prices(rows, needed, run)
     if not needed:
         return (f"{where} no plan was found in the time given; whether there is one is open.",)
-    return (*_sentences(f"{where} these", needed), *prices)
+    days = _days(rows, needed, run, failure.week or 0)
+    return (*_sentences(f"{where} these", needed, days), *prices)
+
+
+def _days(rows: Sequence[Row], needed: Sequence[str], run: Run, week: int) -> dict[str, list[str]]:
+    """Return the classes without which a rule would not collide, by weekday, where it has such.
+
+    Each class is left out of each rule in turn, and stays out as long as no plan comes of it.
+    """
+    kept = [row for row in rows if row.rule in needed]
+    out: dict[str, list[str]] = {}
+    for rule in needed:
+        for slot in (slot for slot in run.problem.slots if slot.week == week):
+            fewer = [r for r in kept if r.rule != rule or not r.where.startswith(slot.label)]
+            if len(fewer) == len(kept):
+                continue
+            solved = build(fewer).solve(run.limits(run.settings.week_time))
+            if solved.outcome is Outcome.IMPOSSIBLE:
+                kept = fewer
+            else:
+                out.setdefault(rule, []).append(DAY_NAMES[slot.weekday])
+    return out
 
 
 def hopeless(run: Run, failure: Failure) -> bool:
@@ -129,8 +152,11 @@ def _price_words(rule: str, amount: int, scale: int) -> str:
     return f"Way out: {title} ({rule}) alone would have to give way by {amount_words} in that week."
 
 
-def _sentences(start: str, needed: list[str]) -> tuple[str, ...]:
-    words = " and ".join(rule_words(rule) for rule in needed)
+def _sentences(
+    start: str, needed: Sequence[str], days: Mapping[str, Sequence[str]] = MappingProxyType({})
+) -> tuple[str, ...]:
+    on = {rule: f" on {' and '.join(own)}" for rule, own in days.items()}
+    words = " and ".join(rule_words(rule) + on.get(rule, "") for rule in needed)
     ways = tuple(_WAYS[rule] for rule in needed if rule in _WAYS)
     return (f"{start} could not be made to hold together: {words}.", *ways)
 
@@ -150,7 +176,10 @@ def _skeleton_collisions(run: Run) -> tuple[str, ...]:
     if not needed:
         menu = "the focus menu, the kit in the room and the level"
         return (f"With {menu} not even one class of each day can be built.",)
-    return _sentences("Before any movement is chosen these", needed)
+    filled = {facts.slot.index for facts in run.facts.values()}
+    week = min((s.week for s in run.problem.open_slots() if s.index not in filled), default=0)
+    start = "Before any movement is chosen"
+    return _sentences(f"{start}, in week {week + 1}, these" if week else f"{start} these", needed)
 
 
 #: Rules whose rows count twelfths of sets.

@@ -4,16 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import replace
-from typing import Any
 
-from grike.core.design import Block, ClassDesign, Purpose
+from grike.core.design import ClassDesign, Purpose
 from grike.core.editing import stands, swapped, work_blocks
 from grike.core.errors import Conflict
-from grike.core.format import Format, LastBurst, TimeCap
-from grike.core.item import Level
 from grike.core.movement import Library, Movement
 from grike.core.planner.assembly import assembled, reframed
-from grike.core.planner.carrying import carried_now, items_of
+from grike.core.planner.carrying import carried_now, carried_onward, items_of
 from grike.core.planner.cells import Theme
 from grike.core.planner.linear import Outcome, Solved
 from grike.core.planner.pool import pool_report
@@ -30,14 +27,12 @@ from grike.core.planner.selection import (
     within_bands,
 )
 from grike.core.planner.skeleton import Cell
-from grike.core.planner.variants import Variant, frame_seconds, variant_for, variants, with_burst
-from grike.core.planner.variants.caps import USUAL_CAP, TimeCapVariant, whole_rounds
+from grike.core.planner.standing import variant_of
 from grike.core.planner.volume_bounds import volume_bounds
 from grike.core.rules import Facts, Row, broken_musts, findings
 from grike.core.rules.base import row_weight
 from grike.core.rules.pool import pool
 from grike.core.rules.scope import Scope
-from grike.core.rules.steps import is_lighter
 from grike.core.series import PlannedClass, usable_kit
 from grike.core.sheet import Mode
 
@@ -45,53 +40,6 @@ from grike.core.sheet import Mode
 AVOID = 3
 #: What it is worth that a class which is mended teaches what a later one lacks.
 TEACH = 300
-
-
-def variant_of(design: ClassDesign, library: Library) -> Variant[Any]:
-    """Return the variant in which a class stands, or the nearest that fits its slot.
-
-    A class whose work blocks are not alike has no variant of its own, unless they nearly are.
-    """
-    blocks = [design.blocks[number] for number in work_blocks(design)]
-    last = blocks[-1].format if len(blocks) > 1 else None
-    items = [item for _, _, item in design.items(Purpose.WORK) if not item.carried]
-    harder = sum(item.level is Level.HARDER for item in items)
-    level = Level.HARDER if 2 * harder > len(items) else Level.MAIN
-    if isinstance(last, LastBurst):
-        return with_burst(_variant_of(blocks[:-1], design, library), last).at_level(level)
-    return _variant_of(blocks, design, library).at_level(level)
-
-
-def _variant_of(blocks: Sequence[Block], design: ClassDesign, library: Library) -> Variant[Any]:
-    formats = {_planned_format(block) for block in blocks}
-    probe = variant_for(blocks[0].format, len(blocks), 1) if blocks else None
-    if isinstance(probe, TimeCapVariant):
-        probe = replace(probe, rounds=max(1, whole_rounds(blocks[0], library)))
-    if probe is not None and len(formats) == 1:
-        sizes = [sum(probe.slots_for(library[i.movement_id]) for i in b.items) for b in blocks]
-        usual = max(sizes, key=sizes.count)
-        even = usual % 2 == 0 or not probe.doubles
-        if len(set(sizes)) == 1 and even:
-            return replace(probe, block_slots=usual)
-        # A swap of a one-sided movement for another leaves a slot over, or takes one too many.
-        _, longest = frame_seconds(design.slot_seconds)
-        fitting = [replace(probe, block_slots=n) for n in (usual + usual % 2, usual - usual % 2)]
-        fitting = [v for v in fitting if v.block_slots and v.main_seconds() <= longest]
-        if fitting:
-            return fitting[0]
-    kind = design.main_format()
-    wanted = sum(len(block.items) for block in blocks)
-    every = [v for v in variants(design.slot_seconds) if len(v.kinds) == 1]
-    options = [v for v in every if v.kind == kind] or every
-    if not options:
-        raise Conflict("No format fits this slot.", fix="Make the class longer.")
-    return min(options, key=lambda v: abs(v.slots - wanted))
-
-
-def _planned_format(block: Block) -> Format:
-    """Return the format as it was planned: the minutes of a cap were set for its movements."""
-    fmt = block.format
-    return replace(fmt, minutes=USUAL_CAP) if isinstance(fmt, TimeCap) else fmt
 
 
 def refill(
@@ -246,7 +194,7 @@ def class_task(
     # What is carried on is there on purpose: it may stay even where others are asked for.
     carried = carried_now(run, now.design, variant)
     able = [m for m in pool(shape, library) if m.fetched_kit <= kit and variant.suits(m)]
-    onward = _carried_onward(run, now)
+    onward = carried_onward(run, now)
     stays = carried.keys() | onward
     movements = tuple(m for m in able if m.id not in without and m.id not in stays)
     if without:
@@ -277,22 +225,6 @@ def class_task(
         Row(CARRIED, now.slot.label, needed, low=len(needed)),
     )
     return WeekTask(week, {now.slot.index: cell}, scope, rows, {now.slot.index: carried})
-
-
-def _carried_onward(run: Run, now: PlannedClass) -> frozenset[str]:
-    """Return the movements of a class that the next weeks carry on from it."""
-    later = sorted({f.slot.week for f in run.facts.values() if f.slot.week > now.slot.week})
-    line = run.problem.plan.sheet["W7"]
-    # A lighter week carries on as well; the next full one is the last that looks back so far.
-    until = next((week for week in later if not is_lighter(week, line)), now.slot.week)
-    carried = {
-        item.movement_id
-        for facts in run.facts.values()
-        if now.slot.week < facts.slot.week <= until
-        for _, _, item in facts.design.items(Purpose.WORK)
-        if item.carried
-    }
-    return frozenset(carried.intersection(now.design.movement_ids()))
 
 
 def _taught_here(run: Run, now: PlannedClass, scope: Scope, mending: bool) -> Iterator[Row]:

@@ -29,8 +29,6 @@ from grike.core.sheet import Mode
 
 #: For so many open slots the time of the skeleton is meant.
 USUAL_SLOTS = 24
-#: For so many weeks focus, format and kit are chosen at once; later ones only keep their steps.
-HORIZON = 1
 #: How many patterns get a solve with soft bands once one of them has a plan.
 SOFT_PATTERNS = 2
 #: How many patterns that failed with a part of the library are tried with all of it.
@@ -216,7 +214,7 @@ def _skeleton(
         week_training=dict(run.week_training),
         calibration=_calibration(run, past),
         # What is promised for a day of a later week may collide with another such promise.
-        horizon=None if run.problem.plan.shape.wishes.pins else HORIZON,
+        horizon=None if run.problem.plan.shape.wishes.pins else run.horizon,
         left=left,
     )
     outcome = Outcome.IMPOSSIBLE

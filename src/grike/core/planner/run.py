@@ -53,13 +53,18 @@ class Failure:
 
 @dataclass(slots=True)
 class Run:
-    """The state of one planning run."""
+    """The state of one planning run.
+
+    ``horizon``: for how many weeks focus, format and kit are chosen at once; later ones only keep
+    their steps.
+    """
 
     problem: Problem
     settings: Settings
     stop: Stop
     seed: int
     pool: PoolReport
+    horizon: int = 1
     facts: dict[int, ClassFacts] = field(default_factory=dict)
     used: dict[str, int] = field(default_factory=dict)
     known: frozenset[str] = frozenset()

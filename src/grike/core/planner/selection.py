@@ -143,7 +143,7 @@ def fixed_class(facts: ClassFacts) -> FixedClass:
         tuple(movement.family for movement in movements),
         any(jumps(movement) for movement in movements),
         len(items),
-        sum(item.carried for item in items),
+        frozenset(item.movement_id for item in items if item.carried),
     )
 
 

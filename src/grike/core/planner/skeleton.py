@@ -373,7 +373,8 @@ class _Builder:
             elif slot.index in self.later:
                 continue
             else:
-                total += self._class_training(slot.index)
+                # Not in place: that would change the expression that is kept.
+                total = total + self._class_training(slot.index)
         later = sum(1 for slot in members if slot.index in self.later)
         if later:
             total += self.model.new_int_var(*self._span(later), "")

@@ -70,7 +70,7 @@ def _rows_d7(scope: Scope, line: RuleSetting) -> Iterator[Row]:
         if week == scope.group.first_week:
             continue
         fixed = scope.fixed_of_week(week)
-        items, carried = sum(f.items for f in fixed), sum(f.carried for f in fixed)
+        items, carried = sum(f.items for f in fixed), sum(len(f.carried) for f in fixed)
         choices = [c for bay in scope.bays_of_week(week) for c in bay.choices]
         for share, above in ((low, True), (high, False)):
             scale = 100 * share.denominator
@@ -124,6 +124,8 @@ def _no_progress(facts: Facts, member: ClassFacts, movement_id: str) -> str:
     """Return why a carried movement does not progress; "" where it does."""
     name = facts.library[movement_id].name
     other = carried_from(facts, member, movement_id)
+    if other is None and member.slot.week == min(facts.weeks):
+        return f"{name} is marked as carried, but there is no week before."
     if other is None:
         return f"{name} is marked as carried, but the week before does not have it."
     then, now = asked_of(other, movement_id), asked_of(member, movement_id)

@@ -186,12 +186,16 @@ def _repeat(line: RuleSetting, place: Place, about: About, what: str) -> Finding
 
 
 def _rows_d4(scope: Scope, line: RuleSetting) -> Iterator[Row]:
+    """What is carried on in a class that stays counts for what comes after it, not before."""
     gap, per_week = line.whole("gap"), line.whole("per_week")
     classes = list(scope.by_slot())
     uses: dict[str, list[tuple[Slot, Key | None]]] = {}
+    held: dict[str, set[int]] = {}
     for slot, bays, fixed in classes:
         for movement_id in sorted(fixed.movement_ids) if fixed else ():
             uses.setdefault(movement_id, []).append((slot, None))
+            if fixed and movement_id in fixed.carried:
+                held.setdefault(movement_id, set()).add(slot.index)
         for bay in bays:
             for choice in bay.choices:
                 if not choice.carried:
@@ -199,6 +203,9 @@ def _rows_d4(scope: Scope, line: RuleSetting) -> Iterator[Row]:
     for movement_id, places in uses.items():
         groups: dict[str, list[tuple[Slot, Key | None]]] = {}
         for slot, key in places:
+            if slot.index in held.get(movement_id, ()):
+                groups.setdefault(f"gap {slot.index}", []).append((slot, key))
+                continue
             for start in range(max(0, slot.index - gap), slot.index + 1):
                 groups.setdefault(f"gap {start}", []).append((slot, key))
             groups.setdefault(f"week {slot.week + 1}", []).append((slot, key))

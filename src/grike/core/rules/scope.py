@@ -125,7 +125,7 @@ class Bay:
 
 @dataclass(frozen=True, slots=True)
 class FixedClass:
-    """A class that stays as it is; ``carried`` of its ``items`` come from the week before."""
+    """A class that stays as it is; those ``carried`` come from the week before on purpose."""
 
     slot: Slot
     focus: Focus
@@ -135,7 +135,7 @@ class FixedClass:
     families: tuple[Family, ...] = ()
     jumps: bool = False
     items: int = 0
-    carried: int = 0
+    carried: frozenset[str] = frozenset()
 
 
 @dataclass(frozen=True, slots=True)
