@@ -21,6 +21,7 @@ from grike.core.format import (
     StrengthPulse,
     Superset,
     ThreePace,
+    TimeCap,
 )
 from grike.core.item import Handling, Item, Level
 from grike.core.movement import Dose, Family, Movement, Pace, Sides
@@ -37,6 +38,8 @@ from grike.core.planner.selection import training_of
 from grike.core.planner.skeleton import SkeletonTask, skeleton
 from grike.core.planner.standing import variant_of
 from grike.core.planner.supply import Supply
+from grike.core.planner.variants import with_burst
+from grike.core.planner.variants.caps import TimeCapVariant
 from grike.core.planner.variants.rounds import CircuitVariant
 from grike.core.rules import Facts, broken_musts, default_sheet, findings
 from grike.core.rules.facts import ClassFacts
@@ -270,6 +273,31 @@ class Looking(unittest.TestCase):
         self.assertIs(variant_of(design, a_library(plain, harder)).level, Level.MAIN)
         both = a_class(variant.block_for([harder, a_movement("other")], {}))
         self.assertIs(variant_of(both, a_library(harder, "other")).level, Level.HARDER)
+
+
+class ReadBack(unittest.TestCase):
+    """The variant is read back from a class that was made of it."""
+
+    def test_rounds_in_a_cap(self) -> None:
+        """Blocks whose caps were set to other minutes are still one format of so many rounds."""
+        variant = TimeCapVariant(TimeCap(10, 10), 2, 4, 3)
+        quick = [a_movement(f"q{n}", seconds_per_rep=1.5) for n in range(4)]
+        slow = [a_movement(f"s{n}", seconds_per_rep=3.0) for n in range(4)]
+        blocks = [variant.block_for(group, {}) for group in (quick, slow)]
+        self.assertNotEqual(blocks[0].format, blocks[1].format)
+        found = variant_of(a_class(*blocks), a_library(*quick, *slow))
+        self.assertEqual((found.kind, found.sets, found.slots), ("time-cap", 3, 8))
+
+    def test_a_burst_at_the_end(self) -> None:
+        """What comes before it is found as it was; the burst goes to the fast movement."""
+        variant = with_burst(CircuitVariant(circuit(3), 1, 4))
+        fast = a_movement("fast", pace=Pace.FAST)
+        calm = [a_movement(f"c{n}") for n in range(4)]
+        groups = variant.in_blocks([*calm, fast])
+        design = a_class(*(variant.block_for(group, {}) for group in groups))
+        found = variant_of(design, a_library(*calm, fast))
+        self.assertEqual(found, variant)
+        self.assertEqual(found.kinds, ("timed-circuit", "last-burst"))
 
 
 class Guard(unittest.TestCase):

@@ -8,6 +8,7 @@ import unittest
 from dataclasses import replace
 from functools import lru_cache
 from pathlib import Path
+from unittest import mock
 
 from grike.core.design import Purpose
 from grike.core.errors import Conflict, InvalidInput
@@ -20,13 +21,14 @@ from grike.core.planner.readiness import set_up_problems
 from grike.core.planner.refill import refill
 from grike.core.planner.standing import variant_of
 from grike.core.planner.variants import PLANNED_KINDS, frame_seconds, variants
-from grike.core.rules import Facts, broken_musts, cost_by_rule, default_sheet, findings
+from grike.core.rules import Facts, Finding, broken_musts, cost_by_rule, default_sheet, findings
+from grike.core.rules.base import Place
 from grike.core.series import SeriesPlan
 from grike.core.sheet import Mode
 from grike.core.volume import Yardstick
 from grike.exchange.library import shipped_library
 from grike.exchange.plans import plan_to, request_from
-from tests.builders import BARE, a_plan, a_shape, locked
+from tests.builders import BARE, a_plan, a_shape, locked, only
 
 LIBRARY = shipped_library()
 HALL = Room(
@@ -182,6 +184,17 @@ class NoPlan(unittest.TestCase):
             )
         )
         self.assertIn("D4", " ".join(result.collisions))
+        # Which classes it is that cannot be filled is told by their day.
+        self.assertRegex(result.collisions[0], r" on (Monday|Tuesday|Thursday|Friday)")
+
+    def test_a_plan_that_breaks_a_must_is_never_called_best(self) -> None:
+        """Whatever the cost: it is a plan to mend, with what it does not keep in its notes."""
+        request = replace(empty(weeks=1), sheet=only("D1", mode=Mode.MUST))
+        found = Finding("D1", Mode.MUST, Place(0), "Two days run into each other.", "Move one.")
+        with mock.patch("grike.core.planner.broken_musts", return_value=[found]):
+            result = plan(Problem(request, LIBRARY), None, 1)
+        self.assertIs(result.status, Status.UNKNOWN)
+        self.assertIn("Not kept: Two days run into each other. (D1)", result.notes)
 
     def test_the_examples_of_the_docs_collide_as_they_say(self) -> None:
         """docs/formats: a promise on two days running, and a rise above its cap, by their rules."""

@@ -3,12 +3,18 @@
 from __future__ import annotations
 
 import unittest
+from dataclasses import replace
 
 from grike.core.anatomy import Muscle
 from grike.core.design import ClassDesign
 from grike.core.focus import Focus
 from grike.core.format import StraightSets
+from grike.core.item import Item
 from grike.core.kit import Kit
+from grike.core.planner.selection import fixed_class
+from grike.core.rules import Facts
+from grike.core.rules.days import D4
+from grike.core.rules.scope import Bay, Choice, Scope
 from tests.builders import a_class, a_library, a_movement, a_plan, check, circuit, only, work
 
 LIBRARY = a_library(
@@ -77,6 +83,34 @@ class Variety(unittest.TestCase):
         self.assertEqual(check("D3", a_plan(bands, bare), LIBRARY), [])
         self.assertEqual(len(check("D3", a_plan(bands, bands), LIBRARY)), 1)
         self.assertIn("body weight", check("D3", a_plan(bare, bare), LIBRARY)[0].what)
+
+
+class CarriedRows(unittest.TestCase):
+    """What is carried on in a class that stays binds what comes after it, not what comes before."""
+
+    def forbidden(self, *, carried: bool, first: bool) -> bool:
+        """Return whether "a" may not be chosen in the class before or after one that holds it."""
+        library = a_library("a", "b")
+        plan = a_plan(a_class(work(circuit(1), Item("a", carried=carried))), weekdays=(0, 1))
+        slots = plan.shape.slots()
+        fixed = fixed_class(Facts(plan, library).classes[0])
+        there, free = (slots[1], slots[0]) if first else (slots[0], slots[1])
+        choices = tuple(Choice(m, free.index, 1, 12, 100, 0) for m in library)
+        bay = Bay(free.index, free, Focus.WHOLE, 1, None, choices)
+        rows = D4.rows
+        assert rows is not None
+        scope = Scope([bay], [replace(fixed, slot=there)])
+        return any(
+            row.high == 0 and dict(row.terms).keys() == {("x", "a", free.index)}
+            for row in rows(scope, only("D4")["D4"])
+        )
+
+    def test_before_and_after(self) -> None:
+        """Not carried it binds both ways; carried on it binds only the later class."""
+        self.assertTrue(self.forbidden(carried=False, first=True))
+        self.assertTrue(self.forbidden(carried=False, first=False))
+        self.assertFalse(self.forbidden(carried=True, first=True))
+        self.assertTrue(self.forbidden(carried=True, first=False))
 
 
 class Repeats(unittest.TestCase):

@@ -5,18 +5,28 @@ from __future__ import annotations
 import unittest
 from fractions import Fraction
 
+from hypothesis import given
+from hypothesis import strategies as st
+
 from grike.core.anatomy import FACTS, MAJOR_GROUPS, PULL, PUSH, Muscle, Region
 from grike.core.design import Purpose
 from grike.core.format import Format, StraightSets, Superset
 from grike.core.item import Handling, Item, Level
 from grike.core.movement import Movement, Pace, Plane, Sides
-from grike.core.volume import Volume, Yardstick, add_volumes, class_volume
+from grike.core.volume import Volume, Yardstick, add_volumes, class_volume, exact_sum
 from tests.builders import a_class, a_library, a_movement, circuit, flow, work
 
 
 def of(item: Item, fmt: Format, **movement: object) -> Volume:
     library = a_library(a_movement(item.movement_id, **movement))
     return class_volume(a_class(work(fmt, item)), library)
+
+
+class ExactSums(unittest.TestCase):
+    @given(st.lists(st.fractions(min_value=0, max_value=100, max_denominator=60), max_size=30))
+    def test_as_if_added_one_by_one(self, parts: list[Fraction]) -> None:
+        """Grouped by denominator the sum is the same fraction as added in turn."""
+        self.assertEqual(exact_sum(parts), sum(parts, Fraction(0)))
 
 
 class SetsOfABout(unittest.TestCase):
