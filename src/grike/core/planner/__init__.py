@@ -6,12 +6,11 @@ The same request, library, seed and settings give the same plan, whatever the lo
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import replace
 
 from grike.core.design import Purpose
 from grike.core.item import Level
 from grike.core.planner.explain import certain_reason, collisions, hopeless
-from grike.core.planner.improve import improved
+from grike.core.planner.improve import improved, judge
 from grike.core.planner.pool import pool_report
 from grike.core.planner.problem import NeverStop, Problem, Progress, Settings, Stop
 from grike.core.planner.result import PlanResult, Status, status_of
@@ -22,6 +21,8 @@ from grike.core.series import SeriesPlan
 
 #: Where the pattern of a later week is blocked, so many weeks are looked ahead.
 MOST_AHEAD = 2
+#: How often weeks are filled from another seed where they cost more than is known to be needed.
+OTHER_WAYS = 2
 #: So many broken musts are named in a plan that could not keep them all.
 MOST_TOLD = 5
 
@@ -60,8 +61,7 @@ def plan(
         return PlanResult(
             status, None, notes=pool.notes, collisions=words, seed=seed, library_version=version
         )
-    classes = tuple(run.facts[index].planned for index in sorted(run.facts))
-    filled = replace(problem.plan, classes=classes)
+    run, filled = _another_way(run)
     best = improved(problem, filled, pool, seed, chosen, run.stop)
     by_rule, cost = cost_by_rule(best.found), best.cost
     notes = [*pool.notes, *_harder_weeks(problem, best.plan)]
@@ -83,6 +83,25 @@ def plan(
         seed=seed,
         library_version=version,
     )
+
+
+def _another_way(run: Run) -> tuple[Run, SeriesPlan]:
+    """Return the run and its plan, or another that is cheaper, where nothing says why it costs.
+
+    Filling the weeks once more from another seed takes less time than mending them does.
+    """
+    problem, settings = run.problem, run.settings
+    best = judge(problem, settings, run.filled(), None)
+    for attempt in range(1, OTHER_WAYS + 1):
+        if run.pool.bound or best.only_order or run.stopped or run.stop.requested():
+            break
+        other = Run(problem, settings, run.stop, run.seed + 104_651 * attempt, run.pool)
+        if plan_weeks(other) is not None:
+            continue
+        tried = judge(problem, settings, other.filled(), None)
+        if tried.valid and tried.cost < best.cost:
+            best, run = tried, other
+    return run, best.plan
 
 
 def _harder_weeks(problem: Problem, plan: SeriesPlan) -> Iterator[str]:

@@ -50,6 +50,11 @@ class Judged:
         """Whether every must holds."""
         return not broken_musts(self.found)
 
+    @property
+    def only_order(self) -> bool:
+        """Whether nothing costs but what the order within a class decides."""
+        return all(finding.rule in _ORDER for finding in self.found if finding.cost)
+
 
 def judge(problem: Problem, settings: Settings, plan: SeriesPlan, before: Facts | None) -> Judged:
     """Return a plan with its findings."""
@@ -68,7 +73,7 @@ def improved(
     """Return the best plan that re-solving neighbourhoods of a complete plan has found."""
     best = judge(problem, settings, start, None)
     open_slots = frozenset(slot.index for slot in problem.open_slots())
-    if all(finding.rule in _ORDER for finding in best.found if finding.cost):
+    if best.only_order:
         best = _other_movements(problem, settings, best, open_slots, seed)
     width = 0
     told = start
@@ -169,9 +174,7 @@ def _planned_again(
     run = Run(replace(problem, free=area), silent, stop, seed, pool)
     if plan_weeks(run) is not None:
         return None
-    return replace(
-        problem.plan, classes=tuple(run.facts[index].planned for index in sorted(run.facts))
-    )
+    return run.filled()
 
 
 def _merged(plan: SeriesPlan, candidate: SeriesPlan, area: frozenset[int]) -> SeriesPlan:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from fractions import Fraction
 from typing import Any
 
@@ -18,7 +18,7 @@ from grike.core.progression import Asked
 from grike.core.rules.base import Row
 from grike.core.rules.facts import ClassFacts
 from grike.core.rules.scope import Group, Scope
-from grike.core.series import PlannedClass
+from grike.core.series import PlannedClass, SeriesPlan
 
 
 @dataclass(frozen=True, slots=True)
@@ -104,6 +104,11 @@ class Run:
         """Return what decides between equals: little used, and what is wanted and not yet used."""
         wanted = frozenset(self.problem.plan.shape.wishes.wanted) - self.used.keys()
         return Taste(self.used, seed, wanted)
+
+    def filled(self) -> SeriesPlan:
+        """Return the plan with the classes that the run holds."""
+        classes = tuple(self.facts[index].planned for index in sorted(self.facts))
+        return replace(self.problem.plan, classes=classes)
 
     def _pace(self, planned: PlannedClass) -> Pace:
         return self.settings.paces.of(planned.slot.index)
