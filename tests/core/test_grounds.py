@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import unittest
 from collections import Counter
+from collections.abc import Mapping
 from dataclasses import replace
 from fractions import Fraction
 from functools import lru_cache
+from unittest import mock
 
 from grike.core.design import Block, ClassDesign, Purpose
 from grike.core.editing import handling_for, stands, swapped, work_blocks
@@ -32,10 +34,10 @@ from grike.core.planner.grounds import Grounds, training_guess
 from grike.core.planner.linear import Limits, Outcome, Solved
 from grike.core.planner.pool import pool_report
 from grike.core.planner.refill import refill
-from grike.core.planner.rolling import _broken
-from grike.core.planner.run import Run, WeekAnswer, WeekTask
+from grike.core.planner.rolling import _broken, _week
+from grike.core.planner.run import Failure, Run, WeekAnswer, WeekTask
 from grike.core.planner.selection import training_of
-from grike.core.planner.skeleton import SkeletonTask, skeleton
+from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton
 from grike.core.planner.standing import variant_of
 from grike.core.planner.supply import Supply
 from grike.core.planner.variants import with_burst
@@ -298,6 +300,42 @@ class ReadBack(unittest.TestCase):
         found = variant_of(design, a_library(*calm, fast))
         self.assertEqual(found, variant)
         self.assertEqual(found.kinds, ("timed-circuit", "last-burst"))
+
+
+class GoingBack(unittest.TestCase):
+    """A week that cannot be filled frees the one before it, and the third week is the first to."""
+
+    def stages(self, fails: int) -> tuple[list[str], bool]:
+        """Return the stages of three weeks of which the last fails so often, and if it ends."""
+        told: list[str] = []
+        left = [fails]
+
+        def week(run: Run, number: int, cells: Mapping[int, Cell]) -> WeekAnswer | Failure:
+            if number == 2 and left[0]:
+                left[0] -= 1
+                return Failure("movements", number)
+            return _week(run, number, cells)
+
+        settings = Settings(restarts=0, on_progress=lambda p: told.append(p.stage))
+        problem = Problem(a_plan(room=FULL, weeks=3), LIBRARY)
+        with mock.patch("grike.core.planner.rolling._week", week):
+            result = plan(problem, None, 1, settings)
+        if result.plan is not None:
+            found = findings(Facts(result.plan, LIBRARY))
+            self.assertEqual(broken_musts(found), [])
+        return [stage for stage in told if stage.startswith("Week")], result.plan is not None
+
+    def test_once(self) -> None:
+        """Week 2 is planned twice, and the series is complete and keeps every must."""
+        stages, planned = self.stages(1)
+        self.assertEqual(stages[:5], ["Week 1", "Week 2", "Week 3", "Week 2", "Week 3"])
+        self.assertTrue(planned)
+
+    def test_not_for_ever(self) -> None:
+        """After three times it is given up."""
+        stages, planned = self.stages(99)
+        self.assertEqual(stages.count("Week 2"), 4)
+        self.assertFalse(planned)
 
 
 class Guard(unittest.TestCase):

@@ -15,7 +15,7 @@ from grike.core.planner.pool import pool_report
 from grike.core.planner.problem import NeverStop, Problem, Progress, Settings, Stop
 from grike.core.planner.result import PlanResult, Status, status_of
 from grike.core.planner.rolling import plan_weeks
-from grike.core.planner.run import Run
+from grike.core.planner.run import Failure, Run
 from grike.core.rules import broken_musts, cost_by_rule
 from grike.core.series import SeriesPlan
 
@@ -41,23 +41,11 @@ def plan(
     chosen = settings or Settings()
     pool = pool_report(problem)
     version = problem.library.version
-    run = Run(problem, chosen, stop or NeverStop(), seed, pool)
-    failure = first = plan_weeks(run)
-    for attempt in range(1, chosen.restarts + 1):
-        if failure is None or run.stopped or hopeless(run, failure):
-            break
-        # A later week may be blocked by what an earlier one took: begin again, otherwise.
-        horizon = run.horizon + (failure.stage == "skeleton")
-        if horizon > MOST_AHEAD or (horizon > 1 and not run.week_training):
-            break
-        run = Run(problem, chosen, run.stop, seed + 7919 * attempt, pool, horizon)
-        failure = plan_weeks(run)
-        if failure is not None and failure.proven:
-            break
+    run, failure = _filled_weeks(Run(problem, chosen, stop or NeverStop(), seed, pool))
     if failure is not None:
         reason = certain_reason(problem)
         status = Status.IMPOSSIBLE if reason else Status.UNDECIDED
-        words = (reason,) if reason else collisions(run, first or failure)
+        words = (reason,) if reason else collisions(run, failure)
         return PlanResult(
             status, None, notes=pool.notes, collisions=words, seed=seed, library_version=version
         )
@@ -83,6 +71,27 @@ def plan(
         seed=seed,
         library_version=version,
     )
+
+
+def _filled_weeks(run: Run) -> tuple[Run, Failure | None]:
+    """Return the run that filled all weeks, or the last one and why the first could not.
+
+    A later week may be blocked by what an earlier one took: then it begins again, otherwise, and
+    looks further ahead where it was the pattern of the week that was blocked.
+    """
+    failure = first = plan_weeks(run)
+    seed = run.seed
+    for attempt in range(1, run.settings.restarts + 1):
+        if failure is None or run.stopped or hopeless(run, failure):
+            break
+        horizon = run.horizon + (failure.stage == "skeleton")
+        if horizon > MOST_AHEAD or (horizon > 1 and not run.week_training):
+            break
+        run = Run(run.problem, run.settings, run.stop, seed + 7919 * attempt, run.pool, horizon)
+        failure = plan_weeks(run)
+        if failure is not None and failure.proven:
+            break
+    return run, failure and first
 
 
 def _another_way(run: Run) -> tuple[Run, SeriesPlan]:

@@ -29,6 +29,8 @@ from grike.core.sheet import Mode
 
 #: For so many open slots the time of the skeleton is meant.
 USUAL_SLOTS = 24
+#: From this week on (from 0) the week before is freed where one cannot be filled, so often a run.
+FIRST_TO_GO_BACK, MOST_BACKS = 2, 3
 #: How many patterns get a solve with soft bands once one of them has a plan.
 SOFT_PATTERNS = 2
 #: How many patterns that failed with a part of the library are tried with all of it.
@@ -45,22 +47,39 @@ def plan_weeks(run: Run) -> Failure | None:
     weeks = sorted({slot.week for slot in run.problem.slots})
     open_weeks = {slot.week for slot in run.problem.open_slots()}
     cells: dict[int, Cell] = {}
-    cost = 0
+    costs = dict.fromkeys(weeks, 0)
     fresh: tuple[PlannedClass, ...] = ()
-    for number, week in enumerate(weeks):
-        report(run, f"Week {week + 1}", number, len(weeks), cost, fresh)
+    number = 0
+    while number < len(weeks):
+        week = weeks[number]
+        report(run, f"Week {week + 1}", number, len(weeks), sum(costs.values()), fresh)
         fresh = ()
         if week in open_weeks:
             answer = _week(run, week, cells)
             if isinstance(answer, Failure):
-                return answer
+                if number < FIRST_TO_GO_BACK or run.backs == MOST_BACKS or run.stopped:
+                    return answer
+                number -= 1
+                cells = _back(run, cells, weeks[number])
+                costs[weeks[number]] = 0
+                continue
             cells = dict(answer.task.cells)
-            cost += answer.solved.cost
+            costs[week] = answer.solved.cost
             run.cut = run.cut or answer.solved.cut_by_wall
             fresh = _take(run, answer)
         close_week(run, week)
+        number += 1
+    cost = sum(costs.values())
     report(run, "Done", len(weeks), len(weeks), cost, fresh)
     return None
+
+
+def _back(run: Run, cells: Mapping[int, Cell], week: int) -> dict[int, Cell]:
+    """Free a week again, since the one after it cannot be filled; return the cells before it."""
+    run.backs += 1
+    run.seed += 15_485_863
+    run.forget(week)
+    return {index: cell for index, cell in cells.items() if cell.slot.week < week}
 
 
 def report(

@@ -73,6 +73,7 @@ class Run:
     carries: dict[tuple[Variant[Any], str, Asked | None], Carry | None] = field(
         default_factory=dict
     )
+    backs: int = 0
     stopped: bool = False
     cut: bool = False
 
@@ -104,6 +105,14 @@ class Run:
         """Return what decides between equals: little used, and what is wanted and not yet used."""
         wanted = frozenset(self.problem.plan.shape.wishes.wanted) - self.used.keys()
         return Taste(self.used, seed, wanted)
+
+    def forget(self, week: int) -> None:
+        """Take the classes that were filled in a week out of the history again."""
+        for slot in self.problem.open_slots():
+            facts = self.facts.pop(slot.index, None) if slot.week == week else None
+            for movement_id in facts.design.movement_ids() if facts else ():
+                self.used[movement_id] -= 1
+        self.week_training.pop(week, None)
 
     def filled(self) -> SeriesPlan:
         """Return the plan with the classes that the run holds."""
