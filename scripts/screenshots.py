@@ -125,9 +125,11 @@ def walk(camera: Photographer) -> None:
 def planning(camera: Photographer, board: str) -> None:
     """Take the page of the first what-if while it is being planned."""
     ask = "const done = arguments[1]; fetch(arguments[0]).then((r) => r.json()).then(done);"
-    begun = camera.driver.execute_async_script(ask, f"/api{board}/what-ifs")
+    begun = camera.wait.until(lambda d: d.execute_async_script(ask, f"/api{board}/what-ifs"))
     camera.go(f"{board}/runs/{begun[0]['run']}", "h1")
-    camera.see("[data-filled='2']")
+    WebDriverWait(camera.driver, 60).until(
+        lambda d: d.find_elements(By.CSS_SELECTOR, "[data-filled='2']")
+    )
     camera.take("planning")
 
 
