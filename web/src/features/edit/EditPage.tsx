@@ -38,6 +38,8 @@ function Editor({ detail, forms, first }: Props) {
   const { put } = useTemplateWrites(detail.series, detail.slot, detail.version);
   const navigate = useNavigate();
   const back = `/series/${detail.series}/classes/${detail.slot}`;
+  // Not a callback of the write: the page is made anew when the class changes, and it would be lost.
+  const store = () => put.mutateAsync(design).then(() => navigate(back), () => undefined);
   const setBlocks = (blocks: ClassDocument['blocks']) => setDesign({ ...design, blocks });
   return (
     <Box maxW="5xl" mx="auto">
@@ -46,7 +48,7 @@ function Editor({ detail, forms, first }: Props) {
         <Heading as="h1" size="xl">
           Edit week {detail.week + 1}, {detail.name.toLowerCase()}
         </Heading>
-        <Button ml="auto" size="sm" bg="action" color="onAction" loading={put.isPending} disabled={detail.locked} onClick={() => put.mutate(design, { onSuccess: () => void navigate(back) })}>
+        <Button ml="auto" size="sm" bg="action" color="onAction" loading={put.isPending} disabled={detail.locked} onClick={() => void store()}>
           Put it in
         </Button>
         <Button asChild size="sm" variant="outline">
