@@ -46,7 +46,7 @@ class Movements(WithBrowser):
         self.press("Movements")
         self.see("[role=search]")
         self.see("input[type=search]").send_keys("reverse lunge")
-        self.see_text("3 of 301")
+        self.see_text("3 of 313")
         self.press("Show all")
         Select(self.see("select[aria-label=Muscle]")).select_by_visible_text("Hamstrings")
         Select(self.see("select[aria-label=Kit]")).select_by_visible_text("kettlebells")

@@ -4,11 +4,15 @@ from __future__ import annotations
 
 import unittest
 from collections import Counter
+from itertools import product
 
 from grike.core.anatomy import FACTS, Face, Muscle, Region, face_of, region_of
 from grike.core.kit import Kit
 from grike.core.movement import Family, Joint, Movement, Plane, Position, Role, Sides
+from grike.core.rules.pool import frame_pool
+from grike.core.wishes import Caution, Wishes
 from grike.exchange.library import shipped_library
+from tests.builders import FULL, a_shape
 
 M = Muscle
 #: Target muscles by family. Source: standard kinesiology teaching, from memory. At least one of
@@ -162,6 +166,15 @@ class Library(unittest.TestCase):
             for have, name in ((prepared, "prepared"), (stretched, "stretched")):
                 missing = [FACTS[m].name for m in Muscle if m not in have]
                 self.assertEqual(missing, [], name)
+
+    def test_a_group_that_stays_off_the_floor_or_on_chairs_reaches_all(self) -> None:
+        """With chairs, towels and a wall all 22 groups are reached standing, or sitting."""
+        for caution, level in product((Caution.NO_FLOOR, Caution.CHAIR), (1, 2)):
+            shape = a_shape(room=FULL, level=level, wishes=Wishes(cautions=(caution,)))
+            for role in (Role.WARM_UP, Role.COOL_DOWN):
+                allowed = frame_pool(shape, self.library, role)
+                reached = {muscle for movement in allowed for muscle in movement.serves(role)}
+                self.assertEqual(set(Muscle) - reached, set(), f"{caution}, {role}")
 
     def test_stretches_hold_as_published(self) -> None:
         """Stretches are held within 10 to 60 s (Garber et al., ACSM 2011; from memory)."""

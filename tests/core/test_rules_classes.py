@@ -12,6 +12,7 @@ from grike.core.item import Handling, Item
 from grike.core.kit import Kit, Room
 from grike.core.movement import Position, Role, Sides, StandIn
 from grike.core.rules import Finding
+from grike.core.wishes import Wishes
 from tests.builders import (
     a_class,
     a_library,
@@ -158,11 +159,24 @@ class FrameMatchesTheWork(unittest.TestCase):
         """The most-worked group is prepared and stretched: kept. Chest work is neither."""
         framed = (flow(Purpose.WARM_UP, "ready"), flow(Purpose.COOL_DOWN, "ease"))
         self.assertEqual(found("C10", a_class(framed[0], work(circuit(), "q"), framed[1])), [])
-        said = [f.what for f in found("C10", a_class(framed[0], work(circuit(), "c"), framed[1]))]
+        other = found("C10", a_class(flow(Purpose.WARM_UP, "ready"), work(circuit(), "q")))
+        self.assertEqual([f.what for f in other], ["The cool-down does not stretch: quadriceps."])
+        self.assertFalse(other[0].remark)
+
+    def test_what_nothing_reaches_is_remarked(self) -> None:
+        """Nothing in this library readies the chest; the one warm-up for the thigh is unwanted."""
+        framed = (flow(Purpose.WARM_UP, "ready"), flow(Purpose.COOL_DOWN, "ease"))
+        beyond = found("C10", a_class(framed[0], work(circuit(), "c"), framed[1]))
         self.assertEqual(
-            said,
-            ["The warm-up does not prepare: chest.", "The cool-down does not stretch: chest."],
+            [(f.what.partition(".")[0], f.remark, f.cost) for f in beyond],
+            [
+                ("The warm-up does not prepare: chest", True, 0),
+                ("The cool-down does not stretch: chest", True, 0),
+            ],
         )
+        never = Wishes(never=("ready",))
+        bare = found("C10", a_class(work(circuit(), "q")), wishes=never)
+        self.assertEqual([f.remark for f in bare], [True, False])
 
     def test_without_a_frame(self) -> None:
         """A class without warm-up and cool-down lacks both."""

@@ -222,6 +222,10 @@ class Movement:
         """Return whether people are on their feet or a seat rather than on the floor."""
         return self.position in UPRIGHT
 
+    def serves(self, role: Role) -> tuple[Muscle, ...]:
+        """Return the muscles that it prepares in a warm-up, or stretches in a cool-down."""
+        return self.prepares if role is Role.WARM_UP else self.stretches
+
     @property
     def knee_dominant(self) -> bool:
         """Return whether the quadriceps are a target."""

@@ -14,6 +14,7 @@ from grike.core.item import Item
 from grike.core.movement import Movement, Role
 from grike.core.rules import Facts, Finding
 from grike.core.rules.facts import ClassFacts
+from grike.core.rules.pool import frame_pool
 
 PARTS = {
     "warm-up": (Purpose.WARM_UP, Role.WARM_UP),
@@ -27,17 +28,12 @@ def frame_movements(facts: Facts, finding: Finding) -> Iterator[Edit]:
         return
     purpose, role = PARTS[finding.about.kind]
     lacking = {Muscle(key) for key in finding.about.id.split(",")}
-    room, heads = facts.shape.room, facts.shape.heads
-    able = [m for m in facts.library.of_role(role) if not room.missing(m.kit, heads)]
-    able.sort(key=lambda m: (-len(lacking & _reach(m)), m.id))
+    able = frame_pool(facts.shape, facts.library, role)
+    able.sort(key=lambda m: (-len(lacking.intersection(m.serves(role))), m.id))
     for member in classes_of(facts, finding):
         for movement in able[:6]:
-            if lacking & _reach(movement):
+            if lacking.intersection(movement.serves(role)):
                 yield from _put_in(facts, member, purpose, movement)
-
-
-def _reach(movement: Movement) -> set[Muscle]:
-    return {*movement.prepares, *movement.stretches}
 
 
 def _put_in(

@@ -14,7 +14,7 @@ from grike.core.movement import Family, Library, Movement, Pace, Role
 from grike.core.pace import Pace as ClassPace
 from grike.core.planner.variants import CLOSE_SECONDS, WELCOME_SECONDS
 from grike.core.rules.classes import most_worked
-from grike.core.rules.pool import suits_level
+from grike.core.rules.pool import frame_pool
 from grike.core.series import SeriesShape
 from grike.core.volume import class_volume
 
@@ -90,14 +90,7 @@ class Framer:
         self.design, self.library, self.known, self.pace = design, library, known, pace
         self.turn = turn
         self.prepare, self.stretch = (
-            [
-                m
-                for m in library.of_role(role)
-                if not shape.room.missing(m.kit, shape.heads)
-                and suits_level(m, shape)
-                and shape.wishes.allow(m)
-            ]
-            for role in (Role.WARM_UP, Role.COOL_DOWN)
+            frame_pool(shape, library, role) for role in (Role.WARM_UP, Role.COOL_DOWN)
         )
         self.rest = 0
         self.parts: dict[tuple[tuple[str, ...], int], int] = {}

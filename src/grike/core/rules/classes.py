@@ -12,7 +12,7 @@ from grike.core.anatomy import FACTS, Muscle, Region
 from grike.core.design import Purpose
 from grike.core.focus import FOCUS_NAMES, Focus, on_focus
 from grike.core.kit import KIT_NAMES
-from grike.core.movement import Movement
+from grike.core.movement import Movement, Role
 from grike.core.rules.base import (
     About,
     Finding,
@@ -27,9 +27,16 @@ from grike.core.rules.base import (
     setting,
 )
 from grike.core.rules.facts import ClassFacts, Facts, here
+from grike.core.rules.pool import frame_pool
 from grike.core.rules.scope import Choice, Scope
 from grike.core.sheet import Mode, RuleSetting
 from grike.core.volume import Volume, exact_sum
+
+#: What C10 looks at: the part of the class, what its movements are for, and what they do.
+FRAME_PARTS = (
+    (Purpose.WARM_UP, Role.WARM_UP, "prepare"),
+    (Purpose.COOL_DOWN, Role.COOL_DOWN, "stretch"),
+)
 
 
 def _check_c1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
@@ -237,25 +244,34 @@ def most_worked(volume: Volume, count: int) -> list[Muscle]:
 
 
 def _check_c10(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
+    """Where nothing that the group may do reaches a muscle, that it is left out is remarked."""
     for member in facts.classes:
         groups = most_worked(member.volume, line.whole("groups"))
-        ready: set[Muscle] = set()
-        eased: set[Muscle] = set()
-        for _, _, item in member.design.items(Purpose.WARM_UP):
-            ready.update(facts.library[item.movement_id].prepares)
-        for _, _, item in member.design.items(Purpose.COOL_DOWN):
-            eased.update(facts.library[item.movement_id].stretches)
-        for have, verb, part in ((ready, "prepare", "warm-up"), (eased, "stretch", "cool-down")):
-            lacking = [FACTS[m].name.lower() for m in groups if m not in have]
-            if lacking:
+        for part, role, verb in FRAME_PARTS:
+            items = [item for _, _, item in member.design.items(part)]
+            served = {m for item in items for m in facts.library[item.movement_id].serves(role)}
+            lacking = [muscle for muscle in groups if muscle not in served]
+            if not lacking:
+                continue
+            allowed = frame_pool(facts.shape, facts.library, role)
+            able = {muscle for movement in allowed for muscle in movement.serves(role)}
+            for beyond in (False, True):
+                left = [muscle for muscle in lacking if (muscle not in able) is beyond]
+                if not left:
+                    continue
+                names = ", ".join(FACTS[muscle].name.lower() for muscle in left)
+                why = " With this kit, level and these cautions nothing does." if beyond else ""
                 yield Finding(
                     "C10",
                     line.mode,
                     here(member),
-                    f"The {part} does not {verb}: {', '.join(lacking)}.",
-                    f"Add a {part} movement for {lacking[0]}.",
-                    cost=aimed(line, len(lacking)),
-                    about=About(part, ",".join(m.value for m in groups if m not in have)),
+                    f"The {part} does not {verb}: {names}.{why}",
+                    f"Bring a {part} movement for it into the library."
+                    if beyond
+                    else f"Add a {part} movement for {FACTS[left[0]].name.lower()}.",
+                    cost=0 if beyond else aimed(line, len(left)),
+                    remark=beyond,
+                    about=About(part, ",".join(muscle.value for muscle in left)),
                 )
 
 

@@ -48,6 +48,17 @@ def narrow_groups(shape: SeriesShape, library: Library) -> dict[str, int]:
     return {group: count for group, count in counts.items() if count < FEWEST_FOR_A_GROUP}
 
 
+def frame_pool(shape: SeriesShape, library: Library, role: Role) -> list[Movement]:
+    """Return the movements for warm-up or cool-down that level, room and cautions allow."""
+    return [
+        movement
+        for movement in library.of_role(role)
+        if not shape.room.missing(movement.kit, shape.heads)
+        and suits_level(movement, shape)
+        and shape.wishes.allow(movement)
+    ]
+
+
 def floor_of(group: str) -> str:
     """Return the name of a major group's floor: a muscle of the same name has one of its own."""
     return f"group {group}"
