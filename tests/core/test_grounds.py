@@ -31,10 +31,11 @@ from grike.core.planner import PlanResult, Problem, Settings, plan
 from grike.core.planner.alternatives import alternatives
 from grike.core.planner.cells import Theme, largest_class, region_supply
 from grike.core.planner.grounds import Grounds, training_guess
+from grike.core.planner.laying import asked_otherwise, broken_once_laid_out
 from grike.core.planner.linear import Limits, Outcome, Solved
 from grike.core.planner.pool import pool_report
 from grike.core.planner.refill import refill
-from grike.core.planner.rolling import _broken, _week
+from grike.core.planner.rolling import _week
 from grike.core.planner.run import Failure, Run, WeekAnswer, WeekTask
 from grike.core.planner.selection import training_of
 from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton
@@ -44,6 +45,7 @@ from grike.core.planner.variants import with_burst
 from grike.core.planner.variants.caps import TimeCapVariant
 from grike.core.planner.variants.rounds import CircuitVariant
 from grike.core.rules import Facts, broken_musts, default_sheet, findings
+from grike.core.rules.base import Row
 from grike.core.rules.facts import ClassFacts
 from grike.core.rules.scope import Scope, WeekSteps
 from grike.core.series import PlannedClass
@@ -347,13 +349,21 @@ class Guard(unittest.TestCase):
         run = Run(problem, Settings(), AfterSomeCalls(10), 1, pool_report(problem))
         task = WeekTask(0, {}, Scope([], [], steps or WeekSteps()), ())
         planned = (PlannedClass(problem.slots[0], design),)
-        return _broken(run, WeekAnswer(task, Solved(Outcome.FOUND), planned))
+        return broken_once_laid_out(run, WeekAnswer(task, Solved(Outcome.FOUND), planned))
 
     def test_off_its_step(self) -> None:
         """Six bouts of 40 s are 240 s of training: inside 230 to 250, above 200 to 239."""
         design = a_class(work(circuit(1), *(f"m{n}" for n in range(6))))
         self.assertFalse(self.broken(design, WeekSteps({0: (23_000, 25_000)})))
         self.assertTrue(self.broken(design, WeekSteps({0: (20_000, 23_900)})))
+
+    def test_asked_for_as_much_less(self) -> None:
+        """100 chosen, 120 laid out: asked for 70 to 90, the same surplus gives 90 to 110."""
+        a, b = ("movement", "a", 0), ("movement", "b", 0)
+        step = Row("W7", "week 2", ((a, 100), (b, 50)), low=90, high=110)
+        other = Row("W1", "week 2", ((a, 1),), low=1)
+        moved = asked_otherwise([step, other], {a}, 120)
+        self.assertEqual([(row.low, row.high) for row in moved], [(70, 90), (1, None)])
 
     def test_over_the_slot_and_without_a_breather(self) -> None:
         """What fits passes; over the slot, or 14 minutes without a breather, does not."""

@@ -214,6 +214,18 @@ class VariantsAndTheClock(unittest.TestCase):
         self.assertEqual(class_clock(design, a_library(*four)).nominal_seconds, 420)
         self.assertEqual(class_volume(design, a_library(*four)).total.sets, 16)
 
+    def test_a_cap_may_need_two_movements_nudged(self) -> None:
+        """By hand: 80 s of showings and 3 rounds of 80 s leave 40 s of 6 minutes, two bouts.
+
+        Two reps more of one movement leave 28 s; a rep of a second one as well leaves 22 s, and
+        the next bout, of the first, takes 24 s.
+        """
+        four = [a_movement(f"m{n}") for n in range(4)]
+        block = TimeCapVariant(TimeCap(10, 10), 1, 4, 3).block_for(four, {})
+        self.assertEqual(block.format, TimeCap(6, 10))
+        self.assertEqual([item.reps for item in block.items], [12, 11, None, None])
+        self.assertEqual(class_volume(a_class(block), a_library(*four)).total.sets, 12)
+
     def test_a_cap_that_no_rep_can_mend_holds_one_bout_more(self) -> None:
         """Where the dose allows no other reps, the fifth round is begun: 17 bouts, 420 s."""
         fixed = [a_movement(f"m{n}", dose=Dose((10, 10), (20, 60))) for n in range(4)]

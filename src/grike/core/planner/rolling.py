@@ -7,23 +7,23 @@ from dataclasses import replace
 from fractions import Fraction
 
 from grike.core.focus import Focus
-from grike.core.planner.assembly import assembled
-from grike.core.planner.carrying import items_of
 from grike.core.planner.grounds import training_guess
-from grike.core.planner.linear import Outcome, Solved
+from grike.core.planner.laying import (
+    assembled_week,
+    broken_once_laid_out,
+    known_before,
+    off_its_step,
+    on_its_step,
+)
+from grike.core.planner.linear import Outcome
 from grike.core.planner.problem import Problem, Progress
 from grike.core.planner.run import Failure, Run, WeekAnswer, WeekTask, kept_facts
 from grike.core.planner.selection import (
     at_least_cost,
-    chosen_movements,
     within_bands,
 )
 from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton
 from grike.core.planner.weeks import week_task
-from grike.core.rules import Facts
-from grike.core.rules.classes import C2, C4
-from grike.core.rules.joints import C5, C6
-from grike.core.rules.teaching import C11
 from grike.core.series import PlannedClass
 from grike.core.sheet import Mode
 
@@ -92,52 +92,11 @@ def report(
 
 def _take(run: Run, answer: WeekAnswer) -> tuple[PlannedClass, ...]:
     """Take the classes of a filled week into the history, and return them."""
-    filled = answer.planned or _assembled(run, answer.task, answer.solved)
+    filled = answer.planned or assembled_week(run, answer.task, answer.solved)
     for planned in filled:
-        run.known = _known_before(run, planned.slot.index)
+        run.known = known_before(run, planned.slot.index)
         run.remember(planned)
     return filled
-
-
-def _known_before(run: Run, index: int) -> frozenset[str]:
-    """Return the movements that the group has met before a class."""
-    earlier = [f.design.movement_ids() for i, f in run.facts.items() if i < index]
-    return run.problem.plan.known.union(*earlier)
-
-
-def _assembled(run: Run, task: WeekTask, solved: Solved) -> tuple[PlannedClass, ...]:
-    """Return the classes of a filled week, each in order and in its frame."""
-    chosen = chosen_movements(task.scope, solved)
-    out: list[PlannedClass] = []
-    for index in sorted(chosen):
-        known = _known_before(run, index).union(*(p.design.movement_ids() for p in out))
-        items = items_of(task.carried.get(index, {}))
-        cell = task.cells[index]
-        out.append(
-            assembled(run.problem, run.settings, cell, chosen[index], known, run.seed, items)
-        )
-    return tuple(out)
-
-
-def _broken(run: Run, answer: WeekAnswer) -> bool:
-    """Return whether a class breaks a must that only its order and its clock decide."""
-    sheet, planned = run.problem.plan.sheet, answer.planned
-    known = _known_before(run, planned[0].slot.index) if planned else frozenset()
-    plan = replace(run.problem.plan, classes=tuple(planned), known=known)
-    facts = Facts(plan, run.problem.library, run.settings.paces)
-    musts = [rule for rule in (C2, C4, C5, C6, C11) if sheet[rule.id].mode is Mode.MUST]
-    found = (f for rule in musts for f in rule.check(facts, sheet[rule.id]))
-    return _off_its_step(facts, answer.task) or any(not finding.remark for finding in found)
-
-
-def _off_its_step(facts: Facts, task: WeekTask) -> bool:
-    """Return whether a week misses its step (W7) once laid out: caps move reps a little."""
-    line, yardstick = facts.sheet["W7"], facts.sheet.yardstick
-    bounds = task.scope.steps.bounds.get(task.week)
-    if line.mode is not Mode.MUST or bounds is None:
-        return False
-    held = sum(100 * member.volume.training.get(yardstick, 0) for member in facts.classes)
-    return not bounds[0] - 1 <= held <= bounds[1] + 1
 
 
 def close_week(run: Run, week: int) -> None:
@@ -183,8 +142,8 @@ def _in_bands(run: Run, task: WeekTask, seconds: float) -> WeekAnswer | None:
     solved = within_bands(task.scope, task.rows, run.taste(run.seed), run.limits(seconds))
     if solved.outcome is not Outcome.FOUND:
         return None
-    answer = WeekAnswer(task, solved, _assembled(run, task, solved))
-    return None if _broken(run, answer) else answer
+    answer = WeekAnswer(task, solved, assembled_week(run, task, solved))
+    return None if broken_once_laid_out(run, answer) else answer
 
 
 def _softly(
@@ -200,12 +159,14 @@ def _softly(
         if answer is not None:
             return answer
     for number, task in enumerate(tasks):
-        if best is not None and number >= SOFT_PATTERNS:
+        if best is not None and not best[0] and number >= SOFT_PATTERNS:
             break
         solved = at_least_cost(task.rows, run.limits(run.settings.soft_time))
         if solved.outcome is Outcome.FOUND:
-            answer = WeekAnswer(task, solved, _assembled(run, task, solved))
-            found = (_broken(run, answer), solved.cost, answer)
+            answer = WeekAnswer(task, solved, assembled_week(run, task, solved))
+            if off_its_step(run, answer):
+                answer = on_its_step(run, answer)
+            found = (broken_once_laid_out(run, answer), answer.solved.cost, answer)
             if best is None or found[:2] < best[:2]:
                 best = found
             if best[:2] == (False, 0):

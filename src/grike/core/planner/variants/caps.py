@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
-from itertools import islice, takewhile
+from itertools import chain, combinations, islice, takewhile
 from typing import Any, ClassVar, Self
 
 from grike.core.design import Block, Purpose
@@ -28,7 +28,7 @@ from grike.core.planner.variants.counts import levelled, work_of_blocks
 MINUTE = 60
 #: The cap of which variants are made; that of a class is set anew once its movements are known.
 USUAL_CAP = 10
-#: Reps more or less of one movement by which a round is brought to the length that is wanted.
+#: Reps more or less of a movement by which a round is brought to the length that is wanted.
 NUDGES = (1, -1, 2, -2)
 BURST = LastBurst(work_seconds=60)
 
@@ -39,7 +39,7 @@ class TimeCapVariant(Counted[TimeCap]):
 
     How many rounds a cap holds depends on its movements and their order. So the movements are
     chosen for ``rounds`` rounds, and then the cap of each block is set to the minutes that hold
-    these; a rep more or less of a movement keeps another bout from slipping in.
+    these; a rep more or less of a movement or two keeps another bout from slipping in.
     """
 
     rounds: int = 4
@@ -104,15 +104,29 @@ def whole_rounds(block: Block, library: Library) -> int:
 
 
 def _nudged(block: Block, library: Library, fmt: TimeCap) -> Iterator[Block]:
-    """Yield a block as it is, then with a rep more or less of one movement, inside its dose."""
+    """Yield a block as it is, then with reps more or less of one movement, then of two.
+
+    Every movement stays inside its dose.
+    """
     yield block
-    for nudge in NUDGES:
-        for place, item in enumerate(block.items):
-            low, high = library[item.movement_id].dose.reps
-            reps = (item.reps or fmt.reps) + nudge
-            if item.seconds is None and low <= reps <= high:
-                items = (*block.items[:place], replace(item, reps=reps), *block.items[place + 1 :])
-                yield replace(block, items=items)
+    nudges = [
+        (place, replace(item, reps=reps))
+        for nudge in NUDGES
+        for place, item in enumerate(block.items)
+        if (reps := _within_dose(item, library, fmt, nudge)) is not None
+    ]
+    for changed in chain(((nudge,) for nudge in nudges), combinations(nudges, 2)):
+        by_place = dict(changed)
+        if len(by_place) == len(changed):
+            items = tuple(by_place.get(place, item) for place, item in enumerate(block.items))
+            yield replace(block, items=items)
+
+
+def _within_dose(item: Item, library: Library, fmt: TimeCap, nudge: int) -> int | None:
+    """Return the reps of a counted item after a nudge, where its dose allows them."""
+    low, high = library[item.movement_id].dose.reps
+    reps = (item.reps or fmt.reps) + nudge
+    return reps if item.seconds is None and low <= reps <= high else None
 
 
 @dataclass(frozen=True, slots=True)
