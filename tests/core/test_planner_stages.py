@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import random
 import unittest
 from dataclasses import replace
 from fractions import Fraction
@@ -26,7 +27,7 @@ from grike.core.movement import Dose, Joint, Library, Movement, Pace, Position, 
 from grike.core.planner import Problem
 from grike.core.planner.cells import Theme, largest_class, themes
 from grike.core.planner.grounds import Grounds, training_guess
-from grike.core.planner.linear import Limits, Outcome, RowModel, colliding_rules
+from grike.core.planner.linear import SHORT_SOLVES, Limits, Outcome, RowModel, colliding_rules
 from grike.core.planner.ordering import (
     TIRED_FIRST,
     first_cost,
@@ -382,6 +383,59 @@ class Rows(unittest.TestCase):
         model.add(Row("X", "", (("a", 1), ("b", 1)), low=1, high=1))
         solved = model.solve(LIMITS, tie_break={"a": 5, "b": 3})
         self.assertEqual(solved.chosen, {"b"})
+
+
+class ShortSolves(unittest.TestCase):
+    """Several short solves from different seeds, two at a time where there are two cores."""
+
+    @staticmethod
+    def exact_sums(seed: int) -> list[Row]:
+        """Return five sums of forty weights that a hidden choice of fifteen meets exactly."""
+        dice = random.Random(seed)
+        keys = [f"k{n}" for n in range(40)]
+        hidden = set(dice.sample(keys, 15))
+        rows = [Row("COUNT", "", tuple((key, 1) for key in keys), low=15, high=15)]
+        for _ in range(5):
+            terms = tuple((key, dice.randint(1, 9)) for key in keys)
+            meant = sum(weight for key, weight in terms if key in hidden)
+            rows.append(Row("SUM", "", terms, low=meant, high=meant))
+        return rows
+
+    def test_side_by_side_or_in_turn_is_the_same(self) -> None:
+        """Whatever the number of cores: the same choice, and one that keeps all rows."""
+        later = 0
+        for seed in range(6):
+            rows = self.exact_sums(seed)
+            limits = Limits(0.4, 60.0, seed)
+            one, other = (
+                build(rows).first_found(limits, side_by_side=both) for both in (True, False)
+            )
+            self.assertEqual(one, other)
+            self.assertIs(one.outcome, Outcome.FOUND)
+            for row in rows:
+                self.assertEqual(sum(w for key, w in row.terms if key in one.chosen), row.low)
+            first = replace(limits, deterministic=limits.deterministic * SHORT_SOLVES[0][0])
+            later += build(rows).solve(first).outcome is Outcome.UNDECIDED
+        self.assertGreater(later, 0, "some are not found by the very first of the short solves")
+
+    def test_what_cannot_be_is_said_so(self) -> None:
+        """Eight into seven holes, one in each: proven impossible, not merely not found."""
+        rows = [
+            Row("IN", f"{bird}", tuple((f"{bird}-{hole}", 1) for hole in range(7)), low=1)
+            for bird in range(8)
+        ]
+        rows += [
+            Row("ONE", f"{hole}", tuple((f"{bird}-{hole}", 1) for bird in range(8)), high=1)
+            for hole in range(7)
+        ]
+        for both in (True, False):
+            found = build(rows).first_found(Limits(1.0, 60.0, 1), side_by_side=both)
+            self.assertIs(found.outcome, Outcome.IMPOSSIBLE)
+
+    def test_no_answer_is_told_as_such(self) -> None:
+        """In next to no time nothing is found and nothing proven."""
+        found = build(self.exact_sums(1)).first_found(Limits(1e-6, 60.0, 1))
+        self.assertIs(found.outcome, Outcome.UNDECIDED)
 
 
 class Collisions(unittest.TestCase):

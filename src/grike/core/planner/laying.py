@@ -6,18 +6,20 @@ from collections.abc import Container, Iterable
 from dataclasses import replace
 from fractions import Fraction
 
-from grike.core.planner.assembly import assembled
+from grike.core.planner.assembly import ORDER_RULES, assembled
 from grike.core.planner.carrying import items_of
 from grike.core.planner.linear import Outcome, Solved
 from grike.core.planner.run import Run, WeekAnswer, WeekTask
 from grike.core.planner.selection import at_least_cost, chosen_movements
-from grike.core.rules import Facts
+from grike.core.rules import Facts, broken_musts
 from grike.core.rules.base import Key, Row
 from grike.core.rules.classes import C2, C4
-from grike.core.rules.joints import C5, C6
 from grike.core.rules.teaching import C11
 from grike.core.series import PlannedClass
 from grike.core.sheet import Mode
+
+#: The rules that only show once a class is laid out.
+LAID_OUT_RULES = (C2, C4, C11, *ORDER_RULES)
 
 
 def known_before(run: Run, index: int) -> frozenset[str]:
@@ -40,15 +42,16 @@ def assembled_week(run: Run, task: WeekTask, solved: Solved) -> tuple[PlannedCla
     return tuple(out)
 
 
-def broken_once_laid_out(run: Run, answer: WeekAnswer) -> bool:
-    """Return whether a class breaks a must that only its order and its clock decide."""
+def trouble(run: Run, answer: WeekAnswer) -> tuple[int, int]:
+    """Return (musts broken, cost) of the rules that only order and clock of a class decide."""
     sheet, planned = run.problem.plan.sheet, answer.planned
     known = known_before(run, planned[0].slot.index) if planned else frozenset()
     plan = replace(run.problem.plan, classes=tuple(planned), known=known)
     facts = Facts(plan, run.problem.library, run.settings.paces)
-    musts = [rule for rule in (C2, C4, C5, C6, C11) if sheet[rule.id].mode is Mode.MUST]
-    found = (f for rule in musts for f in rule.check(facts, sheet[rule.id]))
-    return off_its_step(run, answer) or any(not finding.remark for finding in found)
+    rules = [rule for rule in LAID_OUT_RULES if sheet[rule.id].mode is not Mode.OFF]
+    found = [finding for rule in rules for finding in rule.check(facts, sheet[rule.id])]
+    broken = len(broken_musts(found)) + off_its_step(run, answer)
+    return broken, sum(finding.cost for finding in found)
 
 
 def off_its_step(run: Run, answer: WeekAnswer) -> bool:

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Mapping, Sequence
-from dataclasses import dataclass
+from concurrent.futures import Future, ThreadPoolExecutor
+from dataclasses import dataclass, replace
 from enum import Enum
 
 from ortools.sat.python import cp_model
@@ -11,6 +12,9 @@ from ortools.sat.python import cp_model
 from grike.core.rules.base import Key, Row
 
 LARGE = 10**9
+#: The short solves in which any solution is looked for: (part of the time, how many at once).
+SHORT_SOLVES = ((0.05, 1), (0.25, 2), (0.5, 2), (0.75, 2))
+NEXT_SEED = 15_485_867
 
 
 class Outcome(Enum):
@@ -114,6 +118,10 @@ class RowModel:
             self.model.minimize(
                 cp_model.LinearExpr.weighted_sum([v for v, _ in pairs], [w for _, w in pairs])
             )
+        return self.run(self.solver(limits), limits)
+
+    def solver(self, limits: Limits) -> cp_model.CpSolver:
+        """Return a solver with what serves models of rows."""
         solver = solver_for(limits)
         # Only here: pseudo-Boolean resolution aborts on models with enforcement literals.
         solver.parameters.use_pb_resolution = not self.costs
@@ -121,6 +129,10 @@ class RowModel:
             solver.parameters.cp_model_presolve = True
             solver.parameters.linearization_level = 2
             solver.parameters.cp_model_probing_level = 0
+        return solver
+
+    def run(self, solver: cp_model.CpSolver, limits: Limits) -> Solved:
+        """Return what a solver finds within its limits."""
         status = solver.solve(self.model)
         if status == cp_model.INFEASIBLE:
             return Solved(Outcome.IMPOSSIBLE)
@@ -131,6 +143,50 @@ class RowModel:
         bound = max(0, round(solver.best_objective_bound)) if self.costs else 0
         cut = status == cp_model.FEASIBLE and solver.wall_time >= limits.wall
         return Solved(Outcome.FOUND, chosen, cost, bound, cut)
+
+    def first_found(self, limits: Limits, *, side_by_side: bool = True) -> Solved:
+        """Return any solution of a model without costs, from several short solves.
+
+        The same model takes one seed a hundredth of the time that it takes another, so that a few
+        short solves find a solution sooner than a long one does. They run two at a time, and the
+        first in the order of their seeds counts: load and number of cores change nothing.
+        """
+        answer = Solved(Outcome.UNDECIDED)
+        seed = limits.seed
+        for part, many in SHORT_SOLVES:
+            short = replace(limits, deterministic=part * limits.deterministic)
+            shorts = [replace(short, seed=seed + NEXT_SEED * n) for n in range(many)]
+            seed += NEXT_SEED * many
+            race = many > 1 and side_by_side
+            answer = self._raced(*shorts) if race else self._in_turn(shorts)
+            if answer.outcome is not Outcome.UNDECIDED or answer.cut_by_wall:
+                break
+        return answer
+
+    def _in_turn(self, every: Sequence[Limits]) -> Solved:
+        answer = Solved(Outcome.UNDECIDED)
+        for limits in every:
+            answer = self.run(self.solver(limits), limits)
+            if answer.outcome is not Outcome.UNDECIDED:
+                break
+        return answer
+
+    def _raced(self, first: Limits, second: Limits) -> Solved:
+        """Return the answer of the first, or where it has none that of the second."""
+        one, two = self.solver(first), self.solver(second)
+
+        def proven(done: Future[Solved]) -> None:
+            if done.result().outcome is Outcome.IMPOSSIBLE:
+                one.stop_search()
+
+        with ThreadPoolExecutor(1) as executor:
+            other = executor.submit(self.run, two, second)
+            other.add_done_callback(proven)
+            answer = self.run(one, first)
+            if answer.outcome is Outcome.UNDECIDED:
+                return other.result()
+            two.stop_search()
+        return answer
 
 
 def solver_for(limits: Limits) -> cp_model.CpSolver:

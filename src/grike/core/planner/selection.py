@@ -287,7 +287,7 @@ def within_bands(
 ) -> Solved:
     """Choose movements with all aims in their bands; ``refine``: then the best among equals."""
     model = build(rows, hard_aims=True)
-    solved = model.solve(limits)
+    solved = model.first_found(limits)
     if solved.outcome is Outcome.FOUND and refine:
         better = replace(limits, deterministic=limits.deterministic * TASTE_PART)
         tasted = model.solve(better, taste.weights(scope), solved.chosen)

@@ -1,0 +1,64 @@
+"""The skeleton: focus, format variant and kit of every class, before any movement is chosen."""
+
+from __future__ import annotations
+
+from ortools.sat.python import cp_model
+
+from grike.core.focus import Focus
+from grike.core.item import Level
+from grike.core.planner.linear import Limits, Outcome, solver_for
+from grike.core.planner.skeleton.balance import regions, supply
+from grike.core.planner.skeleton.choices import Choices
+from grike.core.planner.skeleton.days import HEART, mix, recovery, refusals, variety
+from grike.core.planner.skeleton.task import Cell, Skeleton, SkeletonTask
+from grike.core.planner.skeleton.taste import tie_breaks
+from grike.core.planner.skeleton.volume import PLAY, VolumeRows
+
+#: Tie-breaks need not be the best of all; aims weigh more than this.
+GAP = 30
+
+
+def skeleton(task: SkeletonTask, limits: Limits) -> Skeleton:
+    """Return the cells of all open classes, or the outcome that kept them from being found."""
+    choices = Choices(task)
+    volume = VolumeRows(choices)
+    recovery(choices)
+    variety(choices, "D2")
+    variety(choices, "D3")
+    mix(choices)
+    supply(choices)
+    volume.steps()
+    volume.finish()
+    regions(choices)
+    refusals(choices)
+    tie_breaks(choices)
+    choices.model.minimize(sum((p * w for p, w in choices.penalties), start=0))
+    solver = solver_for(limits)
+    # Presolve pays only where all weeks are chosen at once.
+    whole = task.horizon is None
+    solver.parameters.cp_model_presolve = whole
+    solver.parameters.linearization_level = 2 if whole else 1
+    solver.parameters.cp_model_probing_level = 0
+    solver.parameters.absolute_gap_limit = GAP
+    status = solver.solve(choices.model)
+    if status == cp_model.INFEASIBLE:
+        return Skeleton(Outcome.IMPOSSIBLE)
+    if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+        return Skeleton(Outcome.UNDECIDED)
+    cells = dict(task.fixed_cells)
+    for slot in choices.slots:
+        i = slot.index
+        focus = next(
+            f for f in Focus if (i, f) in choices.focus and solver.value(choices.focus[i, f])
+        )
+        theme = next(t for n, t in enumerate(choices.themes) if solver.value(choices.theme[i, n]))
+        variant = next(
+            v for n, v in enumerate(choices.variants) if solver.value(choices.variant[i, n])
+        )
+        if i in volume.harder and solver.value(volume.harder[i]):
+            variant = variant.at_level(Level.HARDER)
+        cells[i] = Cell(slot, focus, variant, theme)
+    return Skeleton(Outcome.FOUND, cells)
+
+
+__all__ = ["HEART", "PLAY", "Cell", "Skeleton", "SkeletonTask", "skeleton"]

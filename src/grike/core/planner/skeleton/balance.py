@@ -1,0 +1,101 @@
+"""Rows of a skeleton about balance: movements and sets for every muscle, shares of the regions.
+
+Each class is handed a budget of sets per region; without that link the skeleton itself forces
+cost, however long the search for movements runs.
+"""
+
+from __future__ import annotations
+
+from collections import Counter
+from typing import Any
+
+from grike.core.anatomy import Muscle, Region, region_of
+from grike.core.focus import FOCUS_MUSCLES, Focus
+from grike.core.planner.skeleton.choices import Choices
+from grike.core.series import Slot
+
+#: So many movements for a muscle count of one kit, and so many are enough for a week.
+ENOUGH_MOVEMENTS, ENOUGH_IN_A_WEEK = 2, 4
+#: Sets are never shared out evenly, so that a week needs this many times the least that would do.
+SETS_TO_SPARE = 1.75
+
+
+def supply(choices: Choices) -> None:
+    """W1: kits and formats of a week hold enough movements and sets for every muscle group."""
+    if not choices.on("W1"):
+        return
+    least = choices.sheet["W1"].numbers["least"]
+    wanted = round(choices.task.grounds.sets_needed(least) * SETS_TO_SPARE)
+    counts = [Counter(m for x in theme.movements for m in x.targets) for theme in choices.themes]
+    for week in sorted({slot.week for slot in choices.slots}):
+        members = [slot for slot in choices.slots if slot.week == week]
+        if len(members) == sum(1 for s in choices.task.problem.slots if s.week == week):
+            sets = sum(choices.sets_of(slot.index) for slot in members)
+            short = choices.model.new_int_var(0, wanted, "")
+            choices.model.add(sets + short >= wanted)
+            choices.penalties.append((short, 300))
+        for muscle in Muscle:
+            worth = [min(ENOUGH_MOVEMENTS, count[muscle]) for count in counts]
+            if len(members) < 2 or all(value == worth[0] for value in worth):
+                continue
+            there = sum(
+                choices.theme[slot.index, t] * value
+                for slot in members
+                for t, value in enumerate(worth)
+            )
+            short = choices.model.new_int_var(0, ENOUGH_IN_A_WEEK, "")
+            choices.model.add(there + short >= ENOUGH_IN_A_WEEK)
+            choices.penalties.append((short, 300))
+
+
+def regions(choices: Choices) -> None:
+    """W2 with C1: sets per region for each class, so that the week's shares can be met."""
+    if not choices.on("W2") or not choices.on("C1"):
+        return
+    line, share = choices.sheet["W2"], choices.sheet["C1"].numbers
+    for week in sorted({slot.week for slot in choices.slots}):
+        members = [s for s in choices.slots if s.week == week]
+        if len(members) < sum(1 for s in choices.task.problem.slots if s.week == week):
+            continue
+        sums: dict[Region, Any] = dict.fromkeys(Region, 0)
+        total: Any = 0
+        for slot in members:
+            sets = choices.sets_of(slot.index)
+            own = _budget(choices, slot, sets, int(share["share"]), int(share["whole"]))
+            for region in Region:
+                sums[region] += own[region]
+            everywhere = (slot.index, Focus.CONDITIONING) not in choices.focus
+            total += sets if everywhere else sum(own.values())
+        for region in Region:
+            target, slack = line.numbers[region.value], line.numbers["within"] * 3 / 4
+            low, high = target - slack, target + slack
+            scale = 100 * low.denominator
+            choices.model.add(sums[region] * scale >= total * low.numerator)
+            choices.model.add(sums[region] * 100 * high.denominator <= total * high.numerator)
+
+
+def _budget(choices: Choices, slot: Slot, sets: Any, share: int, whole: int) -> dict[Region, Any]:
+    own = {r: choices.model.new_int_var(0, 200, "") for r in Region}
+    in_regions = sum(own.values())
+    free = choices.focus.get((slot.index, Focus.CONDITIONING))
+    if free is None:
+        choices.model.add(in_regions == sets)
+    else:
+        # What conditioning leaves over is what counts for the regions.
+        choices.model.add(100 * in_regions <= (100 - share) * sets).only_enforce_if(free)
+        choices.model.add(in_regions == sets).only_enforce_if(free.negated())
+    for focus, literal in choices.foci(slot.index):
+        if focus is Focus.CONDITIONING:
+            continue
+        if focus is Focus.WHOLE:
+            for region in Region:
+                choices.model.add(100 * own[region] >= whole * sets).only_enforce_if(literal)
+            continue
+        own_regions = {region_of(muscle) for muscle in FOCUS_MUSCLES[focus]}
+        # In a fixed order: the order of a set differs from process to process.
+        regions = [region for region in Region if region in own_regions]
+        inside = sum(own[region] for region in regions)
+        choices.model.add(100 * inside >= share * sets).only_enforce_if(literal)
+        for region in regions if len(regions) > 1 else ():
+            choices.model.add(100 * own[region] >= 25 * sets).only_enforce_if(literal)
+    return own

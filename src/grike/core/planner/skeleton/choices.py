@@ -1,0 +1,140 @@
+"""The choices of a skeleton: focus, kit and format variant of every class that is open."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from typing import Any
+
+from ortools.sat.python import cp_model
+
+from grike.core.focus import Focus
+from grike.core.planner.skeleton.task import SkeletonTask
+from grike.core.planner.supply import Supply
+from grike.core.planner.variants import NO_LIMIT
+from grike.core.series import Slot
+from grike.core.sheet import Mode
+
+
+class Choices:
+    """The model of one task with its literals, one focus, kit and variant for every class.
+
+    ``penalties``: (expression, weight), of which the sum is made as small as can be.
+    """
+
+    def __init__(self, task: SkeletonTask) -> None:
+        problem = task.problem
+        self.task, self.shape, self.sheet = task, problem.plan.shape, problem.plan.sheet
+        self.model = cp_model.CpModel()
+        still_open = [s for s in problem.open_slots() if s.index not in task.fixed_cells]
+        near = sorted({slot.week for slot in still_open})[: task.horizon]
+        self.slots = [slot for slot in still_open if slot.week in near]
+        #: Classes of later weeks: only their volume is looked at, so that the steps can go on.
+        self.later = frozenset(slot.index for slot in still_open if slot.week not in near)
+        self.themes, self.variants = task.grounds.themes, task.grounds.variants
+        self.focus: dict[tuple[int, Focus], Any] = {}
+        self.theme: dict[tuple[int, int], Any] = {}
+        self.variant: dict[tuple[int, int], Any] = {}
+        self.penalties: list[tuple[Any, int]] = []
+        for slot in self.slots:
+            self._class(slot)
+
+    def on(self, rule: str) -> bool:
+        """Return whether a rule is looked at."""
+        return self.sheet[rule].mode is not Mode.OFF and rule not in self.task.skip
+
+    def one_of(self, literals: Sequence[Any]) -> None:
+        """Ask for exactly one of some literals; of none, nothing can be chosen."""
+        if literals:
+            self.model.add_exactly_one(literals)
+        else:
+            self.model.add_bool_or([])
+
+    def _class(self, slot: Slot) -> None:
+        """One focus, one kit, one variant that this focus and kit can fill."""
+        i, new = slot.index, self.model.new_bool_var
+        for focus in Focus:
+            if focus in self.shape.menu(slot.weekday):
+                self.focus[i, focus] = new(f"f{i}{focus}")
+        for number, _ in enumerate(self.themes):
+            self.theme[i, number] = new(f"k{i}_{number}")
+        for number, _ in enumerate(self.variants):
+            self.variant[i, number] = new(f"v{i}_{number}")
+        self._pinned(slot)
+        foci = [f for f in Focus if (i, f) in self.focus]
+        left = self._left(slot)
+        self.one_of([self.focus[i, f] for f in foci])
+        self.one_of([self.theme[i, t] for t in range(len(self.themes))])
+        self.one_of([self.variant[i, v] for v in range(len(self.variants))])
+        for focus in foci:
+            for number in range(len(self.themes)):
+                most = NO_LIMIT if left is None else left[number][focus]
+                able = self.task.grounds.able.get((focus, number), ())
+                fitting = [self.variant[i, v] for v, needs in able if needs <= most]
+                if len(fitting) < len(self.variants):
+                    neither = (self.focus[i, focus].negated(), self.theme[i, number].negated())
+                    self.model.add_bool_or([*neither, *fitting])
+
+    def _left(self, slot: Slot) -> list[Mapping[Focus, int]] | None:
+        """Return what is left for a class of the first open week by theme; None for later ones."""
+        if self.task.horizon is None or slot.week != self.slots[0].week:
+            return None
+        if slot.index not in self.task.left:
+            known = self.task.problem.plan.known
+            supply = Supply(slot, self.task.kept, known, self.sheet)
+            self.task.left[slot.index] = [supply.slots(theme) for theme in self.themes]
+        return self.task.left[slot.index]
+
+    def _pinned(self, slot: Slot) -> None:
+        """G4: a pinned day has its focus, whatever its menu says, its format and its kit."""
+        pin = self.shape.wishes.pin_of(slot.week, slot.weekday) if self.on("G4") else None
+        if pin is None:
+            return
+        i = slot.index
+        if pin.focus is not None:
+            for focus in Focus:
+                self.focus.pop((i, focus), None)
+            self.focus[i, pin.focus] = self.model.new_bool_var("")
+        if pin.format is not None:
+            self.one_of(
+                [self.variant[i, n] for n, v in enumerate(self.variants) if v.kind == pin.format]
+            )
+        if pin.kit is not None:
+            kit = frozenset(pin.kit)
+            self.one_of([self.theme[i, n] for n, t in enumerate(self.themes) if t.kit == kit])
+
+    def foci(self, index: int) -> list[tuple[Focus, Any]]:
+        """Return the focus literals of a class, constants for one that stays."""
+        fixed = self._fixed_focus(index)
+        if fixed is not None:
+            return [(fixed, self.model.new_constant(1))]
+        return [(f, self.focus[index, f]) for f in Focus if (index, f) in self.focus]
+
+    def _fixed_focus(self, index: int) -> Focus | None:
+        if index in self.task.fixed_cells:
+            return self.task.fixed_cells[index].focus
+        kept = self.task.kept.get(index)
+        return kept.design.focus if kept else None
+
+    def features(self, index: int, rule: str) -> dict[object, Any]:
+        """Return the literals of a class's format kinds (D2) or kits (D3)."""
+        cell, kept = self.task.fixed_cells.get(index), self.task.kept.get(index)
+        if cell is not None:
+            own: object = cell.variant.kind if rule == "D2" else cell.theme.kit
+            return {own: self.model.new_constant(1)}
+        if kept is not None:
+            design = kept.design
+            return {
+                design.main_format() if rule == "D2" else design.kit: self.model.new_constant(1)
+            }
+        if (index, 0) not in self.theme:
+            return {}
+        out: dict[object, Any] = {}
+        if rule == "D3":
+            return {t.kit: self.theme[index, n] for n, t in enumerate(self.themes)}
+        for number, variant in enumerate(self.variants):
+            out[variant.kind] = out.get(variant.kind, 0) + self.variant[index, number]
+        return out
+
+    def sets_of(self, index: int) -> Any:
+        """Return the sets of an open class as an expression."""
+        return sum(self.variant[index, n] * v.all_sets for n, v in enumerate(self.variants))

@@ -1,0 +1,107 @@
+"""Rows of a skeleton about days: what rests, what changes from class to class, what failed."""
+
+from __future__ import annotations
+
+from itertools import combinations, pairwise
+from typing import Any
+
+from grike.core.anatomy import Muscle
+from grike.core.focus import Focus
+from grike.core.planner.skeleton.choices import Choices
+from grike.core.rules.days import too_close
+from grike.core.rules.spread import is_strength, strength_counts
+from grike.core.sheet import Mode
+
+_M = Muscle
+#: What a focus all but surely makes a main focus: two classes that share one need a clear day.
+HEART: dict[Focus, frozenset[Muscle]] = {
+    Focus.LOWER: frozenset({_M.GLUTES, _M.QUADRICEPS, _M.HAMSTRINGS}),
+    Focus.UPPER: frozenset({_M.CHEST, _M.LATS, _M.FRONT_DELTOID}),
+    Focus.CORE: frozenset({_M.ABDOMINALS, _M.OBLIQUES}),
+    Focus.WHOLE: frozenset(),
+    Focus.LEGS_BACK: frozenset({_M.GLUTES, _M.QUADRICEPS, _M.LATS}),
+    Focus.CHEST_SHOULDERS: frozenset({_M.CHEST, _M.FRONT_DELTOID}),
+    Focus.GLUTES_ABS: frozenset({_M.GLUTES, _M.ABDOMINALS}),
+    Focus.CONDITIONING: frozenset(),
+}
+
+
+def recovery(choices: Choices) -> None:
+    """D1: what is at the heart of two near classes must not be the same."""
+    if not choices.on("D1"):
+        return
+    line = choices.sheet["D1"]
+    for one, other in combinations(choices.task.problem.slots, 2):
+        if not too_close(one, other, line):
+            continue
+        for f, first in choices.foci(one.index):
+            for g, second in choices.foci(other.index):
+                if HEART[f] & HEART[g]:
+                    choices.model.add_bool_or([first.negated(), second.negated()])
+
+
+def variety(choices: Choices, rule: str) -> None:
+    """D2 and D3: a feature of a class is not that of the class before."""
+    if not choices.on(rule):
+        return
+    line = choices.sheet[rule]
+    order = choices.task.problem.slots
+    for before, after in pairwise(order):
+        ours = choices.features(after.index, rule)
+        for feature, literal in choices.features(before.index, rule).items():
+            if feature not in ours:
+                continue
+            if line.mode is Mode.MUST:
+                choices.model.add(literal + ours[feature] <= 1)
+            else:
+                same = choices.model.new_bool_var("")
+                choices.model.add(literal + ours[feature] <= 1 + same)
+                choices.penalties.append((same, 1000 * line.weight))
+
+
+def mix(choices: Choices) -> None:
+    """W8: a week has as many strength classes as its band allows."""
+    if not choices.on("W8"):
+        return
+    line = choices.sheet["W8"]
+    for week in sorted({slot.week for slot in choices.slots}):
+        members = [slot for slot in choices.task.problem.slots if slot.week == week]
+        counts = strength_counts(len(members), line)
+        strong: Any = 0
+        for slot in members:
+            kept, cell = choices.task.kept.get(slot.index), choices.task.fixed_cells.get(slot.index)
+            if kept is not None:
+                strong += int(is_strength(kept))
+            elif cell is not None:
+                strong += int(cell.variant.strength)
+            else:
+                own = (choices.variant[slot.index, n] for n, _ in enumerate(choices.variants))
+                pairs = zip(own, choices.variants, strict=True)
+                strong += sum(literal for literal, variant in pairs if variant.strength)
+        off = 0 if line.mode is Mode.MUST else choices.model.new_int_var(0, len(members), "")
+        if line.mode is not Mode.MUST:
+            choices.penalties.append((off, 1000 * line.weight))
+        if len(members) > 1:
+            choices.model.add(strong + off >= min(counts))
+            choices.model.add(strong - off <= max(counts))
+
+
+def refusals(choices: Choices) -> None:
+    """A pattern of cells that failed is not tried again; after two, nor are its focuses."""
+    tried: list[tuple[Focus, ...]] = []
+    for pattern in choices.task.refused:
+        literals: list[Any] = []
+        foci = tuple(cell.focus for cell in pattern.values())
+        often = foci in tried
+        tried.append(foci)
+        for index, cell in pattern.items():
+            if (index, cell.focus) not in choices.focus:
+                continue
+            if often:
+                literals.append(choices.focus[index, cell.focus])
+                continue
+            number = next(n for n, t in enumerate(choices.themes) if t.kit == cell.theme.kit)
+            kind = choices.features(index, "D2")[cell.variant.kind]
+            literals += [choices.focus[index, cell.focus], choices.theme[index, number], kind]
+        if literals:
+            choices.model.add(sum(literals) <= len(literals) - 1)

@@ -1,0 +1,79 @@
+"""What decides between equal skeletons: variety in a week, other formats than the week before."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Any
+
+from grike.core.focus import Focus
+from grike.core.planner.skeleton.choices import Choices
+from grike.core.series import Slot
+
+#: So many patterns that could not be filled, and formats that only some movements fit are left be;
+#: before that, a third of a week's classes may be in them.
+PATIENCE = 2
+#: What it is worth that a format which was asked for by name comes at all.
+ASKED = 40
+
+
+def tie_breaks(choices: Choices) -> None:
+    """Prefer different focuses and kits within a week, other formats than the week before."""
+    weeks: dict[int, list[Slot]] = {}
+    for slot in choices.slots:
+        weeks.setdefault(slot.week, []).append(slot)
+    for members in weeks.values():
+        for keys, weight in (
+            ([[choices.focus.get((s.index, f)) for s in members] for f in Focus], 5),
+            ([[choices.theme[s.index, t] for s in members] for t in range(len(choices.themes))], 7),
+        ):
+            for group in keys:
+                present = [literal for literal in group if literal is not None]
+                if len(present) > 1:
+                    over = choices.model.new_int_var(0, len(present), "")
+                    choices.model.add(over >= sum(present) - 1)
+                    choices.penalties.append((over, weight))
+    spice = 10 if len(choices.task.refused) < PATIENCE else 400
+    for members in weeks.values():
+        rare = sum(_spices(choices, slot.index) for slot in members)
+        free = len(members) // 3 if len(choices.task.refused) < PATIENCE else 0
+        over = choices.model.new_int_var(0, len(members), "")
+        choices.model.add(over >= rare - free)
+        choices.penalties.append((over, spice))
+    _asked_formats(choices)
+    for one, other in _a_week_apart(choices):
+        theirs = choices.features(other.index, "D2")
+        for kind, literal in choices.features(one.index, "D2").items():
+            same = choices.model.new_bool_var("")
+            choices.model.add(literal + theirs.get(kind, 0) <= 1 + same)
+            choices.penalties.append((same, 2))
+
+
+def _asked_formats(choices: Choices) -> None:
+    """Prefer what was asked for by name and has not come yet, while weeks can be filled."""
+    if len(choices.task.refused) >= PATIENCE:
+        return
+    blocks = [b for facts in choices.task.kept.values() for b in facts.design.blocks]
+    come = {block.format.kind for block in blocks}
+    for kind in sorted(choices.shape.formats - come):
+        there = [
+            choices.variant[slot.index, n]
+            for slot in choices.slots
+            for n, variant in enumerate(choices.variants)
+            if kind in variant.kinds
+        ]
+        missing = choices.model.new_bool_var("")
+        choices.model.add_bool_or([*there, missing])
+        choices.penalties.append((missing, ASKED))
+
+
+def _spices(choices: Choices, index: int) -> Any:
+    """Return whether a class is in a format that only some movements fit."""
+    return sum(choices.variant[index, n] for n, v in enumerate(choices.variants) if not v.staple)
+
+
+def _a_week_apart(choices: Choices) -> Iterator[tuple[Slot, Slot]]:
+    by_place = {(slot.week, slot.weekday): slot for slot in choices.slots}
+    for (week, weekday), slot in by_place.items():
+        after = by_place.get((week + 1, weekday))
+        if after is not None:
+            yield slot, after
