@@ -307,7 +307,7 @@ class ReadBack(unittest.TestCase):
 class GoingBack(unittest.TestCase):
     """A week that cannot be filled frees the one before it, and the third week is the first to."""
 
-    def stages(self, fails: int) -> tuple[list[str], bool]:
+    def stages(self, fails: int, restarts: int = 0) -> tuple[list[str], bool]:
         """Return the stages of three weeks of which the last fails so often, and if it ends."""
         told: list[str] = []
         left = [fails]
@@ -318,7 +318,7 @@ class GoingBack(unittest.TestCase):
                 return Failure("movements", number)
             return _week(run, number, cells)
 
-        settings = Settings(restarts=0, on_progress=lambda p: told.append(p.stage))
+        settings = Settings(restarts=restarts, on_progress=lambda p: told.append(p.stage))
         problem = Problem(a_plan(room=FULL, weeks=3), LIBRARY)
         with mock.patch("grike.core.planner.rolling._week", week):
             result = plan(problem, None, 1, settings)
@@ -330,14 +330,34 @@ class GoingBack(unittest.TestCase):
     def test_once(self) -> None:
         """Week 2 is planned twice, and the series is complete and keeps every must."""
         stages, planned = self.stages(1)
-        self.assertEqual(stages[:5], ["Week 1", "Week 2", "Week 3", "Week 2", "Week 3"])
+        again = "Week 2, again, since week 3 could not be filled"
+        self.assertEqual(stages[:5], ["Week 1", "Week 2", "Week 3", again, "Week 3"])
         self.assertTrue(planned)
 
     def test_not_for_ever(self) -> None:
         """After three times it is given up."""
         stages, planned = self.stages(99)
-        self.assertEqual(stages.count("Week 2"), 4)
+        self.assertEqual(sum(stage.startswith("Week 2") for stage in stages), 4)
         self.assertFalse(planned)
+
+    def test_then_it_is_begun_anew_and_said(self) -> None:
+        """After the fourth failure the whole series begins again from another seed."""
+        stages, planned = self.stages(4, restarts=1)
+        anew = [stage for stage in stages if stage.endswith("a later week could not be filled")]
+        self.assertEqual(
+            [stage.partition(",")[0] for stage in anew], ["Week 1", "Week 2", "Week 3"]
+        )
+        self.assertTrue(planned)
+
+    def test_another_way_is_said(self) -> None:
+        """One class cannot give every muscle nine sets, so that two other seeds are tried."""
+        told: list[str] = []
+        settings = Settings(improve_rounds=0, on_progress=lambda p: told.append(p.stage))
+        request = a_plan(room=FULL, weekdays=(2,))
+        sheet = request.sheet.with_line("W1", numbers={"least": 9})
+        result = plan(Problem(replace(request, sheet=sheet), LIBRARY), None, 1, settings)
+        self.assertGreater(result.cost, 0)
+        self.assertEqual(told.count("Week 1, tried another way, since some aims are missed"), 2)
 
 
 class Guard(unittest.TestCase):

@@ -23,6 +23,9 @@ from grike.core.series import SeriesPlan
 MOST_AHEAD = 2
 #: How often weeks are filled from another seed where they cost more than is known to be needed.
 OTHER_WAYS = 2
+#: What is said with every week that was filled before.
+BEGUN_ANEW = ", begun anew, since a later week could not be filled"
+TRIED_ANOTHER_WAY = ", tried another way, since some aims are missed"
 #: So many broken musts are named in a plan that could not keep them all.
 MOST_TOLD = 5
 
@@ -88,6 +91,7 @@ def _filled_weeks(run: Run) -> tuple[Run, Failure | None]:
         if horizon > MOST_AHEAD or (horizon > 1 and not run.week_training):
             break
         run = Run(run.problem, run.settings, run.stop, seed + 7919 * attempt, run.pool, horizon)
+        run.again = BEGUN_ANEW
         failure = plan_weeks(run)
         if failure is not None and failure.proven:
             break
@@ -105,6 +109,7 @@ def _another_way(run: Run) -> tuple[Run, SeriesPlan]:
         if run.pool.bound or best.only_order or run.stopped or run.stop.requested():
             break
         other = Run(problem, settings, run.stop, run.seed + 104_651 * attempt, run.pool)
+        other.again = TRIED_ANOTHER_WAY
         if plan_weeks(other) is not None:
             continue
         tried = judge(problem, settings, other.filled(), None)

@@ -55,16 +55,19 @@ def carried_now(run: Run, design: ClassDesign, variant: Variant[Any]) -> dict[st
     """Return what a class carries as it stands, so that a re-fill may keep it."""
     if run.problem.plan.sheet["D7"].mode is Mode.OFF:
         return {}
-    library, yardstick = run.problem.library, run.problem.plan.sheet.yardstick
     out: dict[str, Carry] = {}
     for _, _, item in design.items(Purpose.WORK):
-        bouts = _bouts(variant, item, library) if item.carried else []
+        bouts = _bouts(variant, item, run.problem.library) if item.carried else []
         if bouts:
-            training = volume_of_bouts(bouts).training.get(yardstick, 0)
-            seconds = 0 if variant.uniform else sum(bout.seconds for bout in bouts)
-            movement = library[item.movement_id]
-            out[movement.id] = Carry(movement, item, int(100 * training), seconds)
+            out[item.movement_id] = _carry(run, variant, item, bouts)
     return out
+
+
+def _carry(run: Run, variant: Variant[Any], item: Item, bouts: Sequence[Bout]) -> Carry:
+    """Return what an item that is carried on asks for in a variant."""
+    training = volume_of_bouts(bouts).training.get(run.problem.plan.sheet.yardstick, 0)
+    seconds = 0 if variant.uniform else sum(bout.seconds for bout in bouts)
+    return Carry(run.problem.library[item.movement_id], item, int(100 * training), seconds)
 
 
 def carried_onward(run: Run, now: PlannedClass) -> frozenset[str]:
@@ -113,15 +116,13 @@ def _possible(
 
 def _carried(run: Run, cell: Cell, movement: Movement, then: Asked | None) -> Carry | None:
     """Return the movement with the first lever that asks more than ``then``; None without one."""
-    yardstick = run.problem.plan.sheet.yardstick
     order = run.problem.plan.shape.wishes.levers
-    for item in levers(cell.variant, movement, then, order):
-        bouts = _bouts(cell.variant, replace(item, carried=True), run.problem.library)
+    for plain in levers(cell.variant, movement, then, order):
+        item = replace(plain, carried=True)
+        bouts = _bouts(cell.variant, item, run.problem.library)
         now = asked(_design(cell.variant, item), bouts)
         if now is not None and (then is None or progressed(then, now)):
-            training = volume_of_bouts(bouts).training.get(yardstick, 0)
-            seconds = 0 if cell.variant.uniform else sum(bout.seconds for bout in bouts)
-            return Carry(movement, replace(item, carried=True), int(100 * training), seconds)
+            return _carry(run, cell.variant, item, bouts)
     return None
 
 

@@ -52,10 +52,12 @@ def plan_weeks(run: Run) -> Failure | None:
     cells: dict[int, Cell] = {}
     costs = dict.fromkeys(weeks, 0)
     fresh: tuple[PlannedClass, ...] = ()
+    back_from: dict[int, str] = {}
     number = 0
     while number < len(weeks):
         week = weeks[number]
-        report(run, f"Week {week + 1}", number, len(weeks), sum(costs.values()), fresh)
+        stage = f"Week {week + 1}{run.again or back_from.get(week, '')}"
+        report(run, stage, number, len(weeks), sum(costs.values()), fresh)
         fresh = ()
         if week in open_weeks:
             answer = _week(run, week, cells)
@@ -63,6 +65,7 @@ def plan_weeks(run: Run) -> Failure | None:
                 if number < FIRST_TO_GO_BACK or run.backs == MOST_BACKS or run.stopped:
                     return answer
                 number -= 1
+                back_from[weeks[number]] = f", again, since week {week + 1} could not be filled"
                 cells = _back(run, cells, weeks[number])
                 costs[weeks[number]] = 0
                 continue

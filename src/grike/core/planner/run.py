@@ -74,6 +74,8 @@ class Run:
         default_factory=dict
     )
     backs: int = 0
+    #: Why weeks are filled that were filled before, to be said with each of them.
+    again: str = ""
     stopped: bool = False
     cut: bool = False
 

@@ -207,7 +207,6 @@ _CLASSES: dict[type[Format], type[Variant[Any]]] = {
 #: The formats from which plans are made; a last burst ends a class in another format.
 MAIN_KINDS = tuple(cls.kind for cls in _CLASSES)
 PLANNED_KINDS = (*MAIN_KINDS, LastBurst.kind)
-CARRYING_KINDS = frozenset({TimedCircuit.kind, StraightSets.kind, Superset.kind})
 #: Hard bouts of 20 s are not for a group that is learning the movements.
 NOT_FOR_BEGINNERS = frozenset({ShortIntervals.kind})
 
@@ -262,15 +261,16 @@ def variants_of(plan: SeriesPlan) -> tuple[Variant[Any], ...]:
     """
     shape = plan.shape
     usual = frozenset(PLANNED_KINDS) - (NOT_FOR_BEGINNERS if shape.level == 1 else frozenset())
-    if plan.sheet["D7"].mode is not Mode.OFF:
-        usual &= CARRYING_KINDS
     if shape.formats == {LastBurst.kind}:
         # Nothing is said of what comes before the burst, so every class has one.
         every = variants(shape.minutes * 60, stretch_of(plan.sheet), usual | shape.formats)
         return tuple(v for v in every if LastBurst.kind in v.kinds)
     pinned = {pin.format for pin in shape.wishes.pins if pin.format is not None}
     kinds = (shape.formats or usual) | pinned
-    return variants(shape.minutes * 60, stretch_of(plan.sheet), frozenset(kinds))
+    every = variants(shape.minutes * 60, stretch_of(plan.sheet), frozenset(kinds))
+    if plan.sheet["D7"].mode is Mode.OFF or shape.formats:
+        return every
+    return tuple(v for v in every if v.carries or not pinned.isdisjoint(v.kinds))
 
 
 def _spread(ordered: list[Variant[Any]], most: int) -> list[Variant[Any]]:
