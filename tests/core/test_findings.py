@@ -29,7 +29,7 @@ def broken_series() -> tuple[tuple[Facts, tuple[Finding, ...]], ...]:
         facts = Facts(plan, LIBRARY)
         out.append((facts, findings(facts)))
     for broken in SPECIAL.values():
-        plan, library = broken()
+        plan, library = broken(base())
         facts = Facts(plan, library)
         out.append((facts, findings(facts)))
     return tuple(out)

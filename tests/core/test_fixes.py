@@ -37,11 +37,15 @@ from tests.core.test_planner import LIBRARY, empty, made
 WORK = [movement.id for movement in LIBRARY.of_role(Role.WORK)]
 
 
+#: Not every plan has a single edit for every finding, so there are a few plans.
+SEEDS = (7, 8, 9)
+
+
 @lru_cache
-def base() -> SeriesPlan:
+def base(seed: int = SEEDS[0]) -> SeriesPlan:
     """Return a plan in the formats that an edit can break in the most ways."""
     formats = frozenset({"timed-circuit", "straight-sets", "superset"})
-    return made(plan(Problem(empty(formats=formats), LIBRARY), None, 7))
+    return made(plan(Problem(empty(formats=formats), LIBRARY), None, seed))
 
 
 def changed(plan: SeriesPlan, slot: int, design: ClassDesign) -> SeriesPlan:
@@ -93,7 +97,7 @@ class EveryRule(unittest.TestCase):
         mended: set[str] = set()
         wanted = {rule.id for rule in CATALOGUE} - SPECIAL.keys()
         for _ in range(400):
-            plan = base()
+            plan = base(rng.choice(SEEDS))
             for _ in range(rng.randrange(1, 4)):
                 plan = any_edit(plan, rng)
             facts = Facts(plan, LIBRARY)
@@ -108,15 +112,18 @@ class EveryRule(unittest.TestCase):
         """Rules that a careless edit seldom breaks are broken on purpose, and mended."""
         for rule, broken in SPECIAL.items():
             with self.subTest(rule):
-                plan, library = broken()
-                facts = Facts(plan, library)
-                own = [found for found in findings(facts) if found.rule == rule]
-                self.assertTrue(own)
-                self.assertTrue(any(self.judged(facts, finding) for finding in own))
+                self.assertTrue(any(self.mended(rule, *broken(base(seed))) for seed in SEEDS))
+
+    def mended(self, rule: str, plan: SeriesPlan, library: Library) -> bool:
+        """Return whether a rule that is broken has a fix that holds."""
+        facts = Facts(plan, library)
+        own = [found for found in findings(facts) if found.rule == rule]
+        self.assertTrue(own)
+        return any(self.judged(facts, finding) for finding in own)
 
     def test_locked_classes_are_not_touched(self) -> None:
         """A finding in a locked class has no fix in it."""
-        plan, library = SPECIAL["C4"]()
+        plan, library = SPECIAL["C4"](base())
         locked = replace(plan.classes[0], locked=True)
         facts = Facts(plan.with_class(locked), library)
         (finding,) = [found for found in findings(facts) if found.rule == "C4"]
@@ -139,35 +146,30 @@ def _first_work(plan: SeriesPlan, slot: int) -> tuple[ClassDesign, int]:
     return design, work_blocks(design)[0]
 
 
-def _one_side_only() -> Broken:
-    plan = base()
+def _one_side_only(plan: SeriesPlan) -> Broken:
     design, block = _first_work(plan, 0)
     own = next(m.id for m in LIBRARY.of_role(Role.WORK) if m.one_sided and not m.fetched_kit)
     return changed(plan, 0, with_item(design, block, 0, Item(own, Handling.LEFT))), LIBRARY
 
 
-def _owned() -> Broken:
-    plan = base()
+def _owned(plan: SeriesPlan) -> Broken:
     movement = LIBRARY[plan.classes[0].design.movement_ids()[0]]
     owned = {movement.family.value: (plan.classes[0].slot.weekday + 1) % 7}
     return replace(plan, sheet=replace(plan.sheet, owned=owned)), LIBRARY
 
 
-def _nothing_carried() -> Broken:
-    plan = base()
+def _nothing_carried(plan: SeriesPlan) -> Broken:
     sheet = plan.sheet.with_line("D7", mode=Mode.AIM, numbers={"share": 4, "within": 3})
     return replace(plan, sheet=sheet), LIBRARY
 
 
-def _carried_without_progress() -> Broken:
-    plan = base()
+def _carried_without_progress(plan: SeriesPlan) -> Broken:
     design, block = _first_work(plan, 4)
     item = replace(design.blocks[block].items[0], carried=True)
     return changed(plan, 4, with_item(design, block, 0, item)), LIBRARY
 
 
-def _no_breather() -> Broken:
-    plan = base()
+def _no_breather(plan: SeriesPlan) -> Broken:
     sheet = plan.sheet.with_line("C11", numbers={"minutes": 5})
     for planned in plan.classes:
         for block in work_blocks(planned.design):
@@ -179,24 +181,22 @@ def _no_breather() -> Broken:
     raise AssertionError("the plan holds no circuit")
 
 
-def _no_easier_option() -> Broken:
-    plan = base()
+def _no_easier_option(plan: SeriesPlan) -> Broken:
     first = plan.classes[0].design.movement_ids()[0]
     every = [replace(m, easier=None) if m.id == first else m for m in LIBRARY]
     return plan, Library(every, "without")
 
 
-def _three_mats() -> Broken:
-    plan = base()
+def _three_mats(plan: SeriesPlan) -> Broken:
     kit = {**plan.shape.room.kit, Kit.MAT: 3}
     room = Room("Hall", kit, 20)
     return replace(plan, shape=replace(plan.shape, room=room)), LIBRARY
 
 
-def _joint(rule: str, joint: Joint) -> Callable[[], Broken]:
+def _joint(rule: str, joint: Joint) -> Callable[[SeriesPlan], Broken]:
     """Three of four movements load the joint, and others are there that do not."""
 
-    def broken() -> Broken:
+    def broken(_: SeriesPlan) -> Broken:
         loaded = [a_movement(f"l{n}", joints={joint: 1}) for n in range(3)]
         library = a_library(*loaded, "free", "other", "another")
         return a_plan(
@@ -206,40 +206,38 @@ def _joint(rule: str, joint: Joint) -> Callable[[], Broken]:
     return broken
 
 
-def _alike_neighbours() -> Broken:
+def _alike_neighbours(_: SeriesPlan) -> Broken:
     chest = [a_movement(f"c{n}", targets=(Muscle.CHEST,)) for n in range(2)]
     design = a_class(work(circuit(1), "c0", "c1", "legs"))
     return a_plan(design, sheet=only("C7", most=0)), a_library(*chest, "legs")
 
 
-def _endurance_only() -> Broken:
+def _endurance_only(_: SeriesPlan) -> Broken:
     """Two classes of long circuits in the week, and none for strength."""
     designs = [a_class(work(circuit(3), f"{day}0", f"{day}1")) for day in "ab"]
     library = a_library(*(f"{day}{n}" for day in "ab" for n in range(2)))
     return a_plan(*designs, sheet=only("W8")), library
 
 
-def _bare_warm_up() -> Broken:
-    for planned in base().classes:
+def _bare_warm_up(plan: SeriesPlan) -> Broken:
+    for planned in plan.classes:
         design = planned.design
         number = next(n for n, b in enumerate(design.blocks) if b.purpose is Purpose.WARM_UP)
         block = design.blocks[number]
         for item in block.items:
             few = replace(block, items=tuple(i for i in block.items if i != item))
-            broken = changed(base(), planned.slot.index, with_block(design, number, few))
+            broken = changed(plan, planned.slot.index, with_block(design, number, few))
             if any(found.rule == "C10" for found in findings(Facts(broken, LIBRARY))):
                 return broken, LIBRARY
     raise AssertionError("no movement of a warm-up is needed")
 
 
-def _not_this_one() -> Broken:
-    plan = base()
+def _not_this_one(plan: SeriesPlan) -> Broken:
     never = (plan.classes[0].design.movement_ids()[0],)
     return replace(plan, shape=replace(plan.shape, wishes=Wishes(never=never))), LIBRARY
 
 
-def _wanted() -> Broken:
-    plan = base()
+def _wanted(plan: SeriesPlan) -> Broken:
     there = {i for p in plan.classes for i in p.design.movement_ids()}
     free = next(
         m.id
@@ -249,8 +247,7 @@ def _wanted() -> Broken:
     return replace(plan, shape=replace(plan.shape, wishes=Wishes(wanted=(free,)))), LIBRARY
 
 
-def _pinned_format() -> Broken:
-    plan = base()
+def _pinned_format(plan: SeriesPlan) -> Broken:
     slot, design = plan.classes[2].slot, plan.classes[2].design
     kinds = ("timed-circuit", "straight-sets", "superset")
     other = next(k for k in kinds if k != design.main_format())
@@ -258,14 +255,14 @@ def _pinned_format() -> Broken:
     return replace(plan, shape=replace(plan.shape, wishes=Wishes(pins=(pin,)))), LIBRARY
 
 
-def _weak_finish() -> Broken:
+def _weak_finish(_: SeriesPlan) -> Broken:
     """The last class of a week is shorter than the first."""
     library = a_library("a", "b", "c")
     designs = [a_class(work(circuit(rounds), "a", "b", "c")) for rounds in (4, 3, 3)]
     return a_plan(*designs, sheet=only("G5", mode=Mode.AIM)), library
 
 
-def _strange_start() -> Broken:
+def _strange_start(_: SeriesPlan) -> Broken:
     """Two of four movements of the first week are not foundation."""
     strange = [a_movement(f"s{n}", foundation=False) for n in range(2)]
     design = a_class(work(circuit(1), "s0", "s1", "known", "common"))
@@ -273,7 +270,7 @@ def _strange_start() -> Broken:
     return a_plan(design, sheet=only("G6", mode=Mode.AIM)), library
 
 
-def _jumping() -> Broken:
+def _jumping(_: SeriesPlan) -> Broken:
     """One of three movements jumps, and the group is to be spared that."""
     jump = a_movement("jump", impact=2, contacts_per_rep=1)
     shape = a_shape(wishes=Wishes(cautions=(Caution.NO_JUMPS,)))
@@ -281,7 +278,7 @@ def _jumping() -> Broken:
     return replace(plan, shape=shape), a_library(jump, "a", "b", "calm")
 
 
-def _fast_in_a_row() -> Broken:
+def _fast_in_a_row(_: SeriesPlan) -> Broken:
     """Four fast movements one after the other, and two calm ones at the end."""
     names = ["f0", "f1", "f2", "f3"]
     fast = (a_movement(name, pace=Pace.FAST) for name in names)
@@ -290,7 +287,7 @@ def _fast_in_a_row() -> Broken:
     return a_plan(design, weekdays=(0,), sheet=only("C13", mode=Mode.AIM)), library
 
 
-SPECIAL: dict[str, Callable[[], Broken]] = {
+SPECIAL: dict[str, Callable[[SeriesPlan], Broken]] = {
     "W8": _endurance_only,
     "C4": _one_side_only,
     "C5b": _joint("C5b", Joint.KNEE),

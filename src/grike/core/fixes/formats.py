@@ -5,6 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 from contextlib import suppress
 from dataclasses import fields, replace
+from itertools import chain
+from operator import itemgetter
 
 from grike.core.design import Block, ClassDesign, Purpose
 from grike.core.editing import with_block
@@ -12,6 +14,7 @@ from grike.core.errors import InvalidInput
 from grike.core.fixes.base import Edit, classes_of, work_blocks
 from grike.core.format import (
     FORMAT_NAMES,
+    FORMATS,
     Breather,
     CountedCircuit,
     Flow,
@@ -23,6 +26,7 @@ from grike.core.format import (
 from grike.core.item import Handling, Item
 from grike.core.rules import Facts, Finding
 from grike.core.rules.facts import ClassFacts
+from grike.core.volume import class_volume
 
 #: Formats that any list of movements may be put into, by what they train.
 OTHER_FORMATS: dict[str, tuple[Format, ...]] = {
@@ -35,10 +39,12 @@ OTHER_FORMATS: dict[str, tuple[Format, ...]] = {
     "endurance": tuple(
         TimedCircuit(work, rest, rounds, 45)
         for rounds in (3, 4, 2, 5)
-        for work, rest in ((40, 20), (30, 20), (30, 15), (50, 20), (45, 15))
+        for work, rest in ((40, 20), (30, 20), (30, 15), (50, 20), (45, 15), (35, 15), (25, 15))
     ),
     "pairs": tuple(
-        Superset(sets, 40, 60, 15, work_seconds=work) for sets in (3, 4, 2) for work in (40, 50, 30)
+        Superset(sets, 40, 60, 15, work_seconds=work)
+        for sets in (3, 4, 2)
+        for work in (40, 50, 30, 35, 45)
     ),
 }
 #: Parameters that count rounds, and those that are work or rest seconds.
@@ -53,22 +59,29 @@ def _with_format(block: Block, fmt: Format) -> Block:
 
 
 def another_format(facts: Facts, finding: Finding) -> Iterator[Edit]:
-    """Yield a class put into another format; for W8 one of the kind that is lacking."""
+    """Yield a class put into another format, what trains about as much as it does now first.
+
+    For W8 the format is one of the kind that is lacking, for G4 the one that was promised.
+    """
     wanted = finding.about.id if finding.about is not None else ""
-    kinds = [wanted] if wanted in OTHER_FORMATS else list(OTHER_FORMATS)
+    able = OTHER_FORMATS.get(wanted) or tuple(chain.from_iterable(OTHER_FORMATS.values()))
+    yardstick = facts.sheet.yardstick
     for member in classes_of(facts, finding):
         now = member.design.main_format()
-        for kind in kinds:
-            for fmt in OTHER_FORMATS[kind]:
-                if fmt.kind == now:
-                    continue
-                design = member.design
-                for number, block in work_blocks(member):
-                    design = with_block(design, number, _with_format(block, fmt))
-                design = replace(design, name=design.name.rsplit(",", 1)[0])
-                design = replace(design, name=f"{design.name}, {FORMAT_NAMES[fmt.kind].lower()}")
-                text = f"{fmt.summary()} in place of {FORMAT_NAMES.get(now, 'none').lower()}"
-                yield Edit(f"{text}, {member.slot.label}", {member.slot.index: design})
+        trained = member.volume.training.get(yardstick, 0)
+        offered: list[tuple[float, str, ClassDesign]] = []
+        for fmt in able:
+            if fmt.kind == now or (wanted in FORMATS and fmt.kind != wanted):
+                continue
+            design = member.design
+            for number, block in work_blocks(member):
+                design = with_block(design, number, _with_format(block, fmt))
+            name = f"{design.name.rsplit(',', 1)[0]}, {FORMAT_NAMES[fmt.kind].lower()}"
+            would = class_volume(design, facts.library).training.get(yardstick, 0)
+            text = f"{fmt.summary()} in place of {FORMAT_NAMES.get(now, 'none').lower()}"
+            offered.append((float(abs(would - trained)), text, replace(design, name=name)))
+        for _, text, design in sorted(offered, key=itemgetter(0)):
+            yield Edit(f"{text}, {member.slot.label}", {member.slot.index: design})
 
 
 def another_day(facts: Facts, finding: Finding) -> Iterator[Edit]:

@@ -106,7 +106,9 @@ def _another_way(run: Run) -> tuple[Run, SeriesPlan]:
     problem, settings = run.problem, run.settings
     best = judge(problem, settings, run.filled(), None)
     for attempt in range(1, OTHER_WAYS + 1):
-        if run.pool.bound or best.only_order or run.stopped or run.stop.requested():
+        if best.cost <= run.pool.bound or best.only_order(run.pool.bound):
+            break
+        if run.stopped or run.stop.requested():
             break
         other = Run(problem, settings, run.stop, run.seed + 104_651 * attempt, run.pool)
         other.again = TRIED_ANOTHER_WAY

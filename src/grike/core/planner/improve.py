@@ -50,10 +50,12 @@ class Judged:
         """Whether every must holds."""
         return not broken_musts(self.found)
 
-    @property
-    def only_order(self) -> bool:
-        """Whether nothing costs but what the order within a class decides."""
-        return all(finding.rule in _ORDER for finding in self.found if finding.cost)
+    def only_order(self, bound: int) -> bool:
+        """Return whether beyond the bound nothing costs but what the order within a class decides.
+
+        ``bound``: what the plan costs at least, whatever is chosen.
+        """
+        return sum(f.cost for f in self.found if f.rule not in _ORDER) <= bound
 
 
 def judge(problem: Problem, settings: Settings, plan: SeriesPlan, before: Facts | None) -> Judged:
@@ -73,7 +75,7 @@ def improved(
     """Return the best plan that re-solving neighbourhoods of a complete plan has found."""
     best = judge(problem, settings, start, None)
     open_slots = frozenset(slot.index for slot in problem.open_slots())
-    if best.only_order:
+    if best.only_order(pool.bound):
         best = _other_movements(problem, settings, best, open_slots, seed)
     width = 0
     told = start

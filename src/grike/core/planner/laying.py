@@ -6,20 +6,18 @@ from collections.abc import Container, Iterable
 from dataclasses import replace
 from fractions import Fraction
 
-from grike.core.planner.assembly import ORDER_RULES, assembled
+from grike.core.planner.assembly import assembled
 from grike.core.planner.carrying import items_of
 from grike.core.planner.linear import Outcome, Solved
 from grike.core.planner.run import Run, WeekAnswer, WeekTask
 from grike.core.planner.selection import at_least_cost, chosen_movements
-from grike.core.rules import Facts, broken_musts
-from grike.core.rules.base import Key, Row
-from grike.core.rules.classes import C2, C4
-from grike.core.rules.teaching import C11
+from grike.core.rules import CATALOGUE, Facts, broken_musts
+from grike.core.rules.base import Key, Reach, Row
 from grike.core.series import PlannedClass
 from grike.core.sheet import Mode
 
-#: The rules that only show once a class is laid out.
-LAID_OUT_RULES = (C2, C4, C11, *ORDER_RULES)
+#: The rules that can be judged by a week alone.
+LAID_OUT_RULES = tuple(rule for rule in CATALOGUE if rule.reach is not Reach.SERIES)
 
 
 def known_before(run: Run, index: int) -> frozenset[str]:
@@ -43,13 +41,21 @@ def assembled_week(run: Run, task: WeekTask, solved: Solved) -> tuple[PlannedCla
 
 
 def trouble(run: Run, answer: WeekAnswer) -> tuple[int, int]:
-    """Return (musts broken, cost) of the rules that only order and clock of a class decide."""
-    sheet, planned = run.problem.plan.sheet, answer.planned
-    known = known_before(run, planned[0].slot.index) if planned else frozenset()
-    plan = replace(run.problem.plan, classes=tuple(planned), known=known)
+    """Return (musts broken, cost) of a week once it is laid out.
+
+    Order and clock only show here, and a time cap may hold a bout more than was planned. What is
+    wrong with classes that stay, or with a week because of them, is not counted.
+    """
+    sheet, week = run.problem.plan.sheet, answer.task.week
+    there = [f.planned for f in run.facts.values() if f.slot.week == week]
+    known = known_before(run, answer.planned[0].slot.index) if answer.planned else frozenset()
+    classes = sorted((*there, *answer.planned), key=lambda planned: planned.slot.index)
+    plan = replace(run.problem.plan, classes=tuple(classes), known=known)
     facts = Facts(plan, run.problem.library, run.settings.paces)
     rules = [rule for rule in LAID_OUT_RULES if sheet[rule.id].mode is not Mode.OFF]
-    found = [finding for rule in rules for finding in rule.check(facts, sheet[rule.id])]
+    own = {planned.slot.index for planned in answer.planned} | ({None} if not there else set())
+    every = (finding for rule in rules for finding in rule.check(facts, sheet[rule.id]))
+    found = [finding for finding in every if finding.place.slot in own]
     broken = len(broken_musts(found)) + off_its_step(run, answer)
     return broken, sum(finding.cost for finding in found)
 

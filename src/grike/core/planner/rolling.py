@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import replace
 from fractions import Fraction
 
@@ -31,7 +32,7 @@ from grike.core.sheet import Mode
 USUAL_SLOTS = 24
 #: From this week on (from 0) the week before is freed where one cannot be filled, so often a run.
 FIRST_TO_GO_BACK, MOST_BACKS = 2, 3
-#: How many patterns get a solve with soft bands once one of them has a plan.
+#: How many patterns get a solve with soft bands, side by side, where one of them has a plan.
 SOFT_PATTERNS = 2
 #: How many patterns that failed with a part of the library are tried with all of it.
 FULL_PATTERNS = 2
@@ -176,10 +177,13 @@ def _softly(
         answer = _in_bands(run, task, run.settings.soft_time)
         if answer is not None:
             return answer
+    limits = run.limits(run.settings.soft_time)
+    with ThreadPoolExecutor(SOFT_PATTERNS) as executor:
+        solves = list(executor.map(lambda t: at_least_cost(t.rows, limits), tasks[:SOFT_PATTERNS]))
     for number, task in enumerate(tasks):
         if best is not None and not best[0] and number >= SOFT_PATTERNS:
             break
-        solved = at_least_cost(task.rows, run.limits(run.settings.soft_time))
+        solved = solves[number] if number < len(solves) else at_least_cost(task.rows, limits)
         if solved.outcome is Outcome.FOUND:
             answer = WeekAnswer(task, solved, assembled_week(run, task, solved))
             if off_its_step(run, answer):

@@ -116,6 +116,7 @@ def _check_g4(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                 what,
                 "Plan this class again, or take the pin out.",
                 cost=aimed(line, 1),
+                about=About("format", pin.format) if pin and pin.format else None,
             )
 
 
