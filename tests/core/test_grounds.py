@@ -361,11 +361,15 @@ class GoingBack(unittest.TestCase):
 
 
 class Guard(unittest.TestCase):
-    """Classes that break a must which only order or clock decide are not taken."""
+    """Classes that break a must once they are laid out are not taken."""
 
     def broken(self, design: ClassDesign, steps: WeekSteps | None = None) -> bool:
         library = a_library(*(a_movement(f"m{n}", dose=Dose((5, 20), (20, 60))) for n in range(6)))
-        problem = Problem(a_plan(weekdays=(0,), weeks=1), library)
+        request = a_plan(weekdays=(0,), weeks=1)
+        sheet = request.sheet
+        for rule in sheet.lines.keys() - {"W7", "C1", "C2", "C4", "C11"}:
+            sheet = sheet.with_line(rule, mode=Mode.OFF)
+        problem = Problem(replace(request, sheet=sheet), library)
         run = Run(problem, Settings(), AfterSomeCalls(10), 1, pool_report(problem))
         task = WeekTask(0, {}, Scope([], [], steps or WeekSteps()), ())
         planned = (PlannedClass(problem.slots[0], design),)
@@ -373,9 +377,15 @@ class Guard(unittest.TestCase):
 
     def test_off_its_step(self) -> None:
         """Six bouts of 40 s are 240 s of training: inside 230 to 250, above 200 to 239."""
-        design = a_class(work(circuit(1), *(f"m{n}" for n in range(6))))
+        design = a_class(work(circuit(1), *(f"m{n}" for n in range(6))), focus=Focus.LOWER)
         self.assertFalse(self.broken(design, WeekSteps({0: (23_000, 25_000)})))
         self.assertTrue(self.broken(design, WeekSteps({0: (20_000, 23_900)})))
+
+    def test_off_its_focus(self) -> None:
+        """A class of squats is for the lower body and not for the core."""
+        squats = a_class(work(circuit(1), *(f"m{n}" for n in range(6))), focus=Focus.LOWER)
+        self.assertFalse(self.broken(squats))
+        self.assertTrue(self.broken(replace(squats, focus=Focus.CORE)))
 
     def test_asked_for_as_much_less(self) -> None:
         """100 chosen, 120 laid out: asked for 70 to 90, the same surplus gives 90 to 110."""
@@ -388,8 +398,10 @@ class Guard(unittest.TestCase):
     def test_over_the_slot_and_without_a_breather(self) -> None:
         """What fits passes; over the slot, or 14 minutes without a breather, does not."""
         names = [f"m{n}" for n in range(6)]
-        self.assertFalse(self.broken(a_class(work(circuit(1), *names))))
+        self.assertFalse(self.broken(a_class(work(circuit(1), *names), focus=Focus.LOWER)))
         self.assertTrue(self.broken(a_class(work(circuit(9), *names))))
         self.assertTrue(self.broken(a_class(work(NoRestCircuit(70, 2), *names))))
         burst = Block(Purpose.WORK, LastBurst(work_seconds=60), work(circuit(), "m5").items)
-        self.assertFalse(self.broken(a_class(work(circuit(1), *names[:5]), burst)))
+        self.assertFalse(
+            self.broken(a_class(work(circuit(1), *names[:5]), burst, focus=Focus.LOWER))
+        )
