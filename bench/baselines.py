@@ -56,8 +56,8 @@ def _in_full(
 
 def _bare(problem: Problem, cell: Cell, chosen: list[Movement], _: frozenset[str]) -> PlannedClass:
     """Return a class with the work alone, its movements in the order in which they were drawn."""
-    groups = cell.variant.in_blocks(chosen)
-    return PlannedClass(cell.slot, work_design(problem, cell, groups, {}))
+    blocks = (cell.variant.block_for(group, {}) for group in cell.variant.in_blocks(chosen))
+    return PlannedClass(cell.slot, work_design(problem, cell, blocks))
 
 
 def _filled(problem: Problem, cells: list[Cell], pick: Pick, made: Made = _in_full) -> SeriesPlan:

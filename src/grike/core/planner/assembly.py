@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import replace
 from itertools import combinations
 from typing import Any, TypeAlias
@@ -31,15 +31,13 @@ NO_ITEMS: Mapping[str, Item] = {}
 ORDER_RULES = (C5, C6, C7, C8, C13, C14)
 
 
-def work_design(
-    problem: Problem, cell: Cell, groups: Groups, given: Mapping[str, Item]
-) -> ClassDesign:
+def work_design(problem: Problem, cell: Cell, work: Iterable[Block]) -> ClassDesign:
     """Return the work blocks of a class, with breathers between them."""
     blocks: list[Block] = []
-    for group in groups:
+    for block in work:
         if blocks:
             blocks.append(breather())
-        blocks.append(cell.variant.block_for(group, given))
+        blocks.append(block)
     formats = " and ".join(FORMAT_NAMES[kind].lower() for kind in cell.variant.kinds)
     return ClassDesign(
         name=f"{FOCUS_NAMES[cell.focus]}, {formats}",
@@ -75,8 +73,16 @@ def assembled(
     """Return the planned class of a cell; ``items`` stand for movements that are carried on."""
     limits = Limits(ORDER_TIME, settings.wall_seconds, seed)
 
+    drafts: dict[tuple[str, ...], Block] = {}
+
+    def draft(group: Sequence[Movement]) -> Block:
+        name = tuple(movement.id for movement in group)
+        if name not in drafts:
+            drafts[name] = cell.variant.draft_for(group, items)
+        return drafts[name]
+
     def trouble(groups: Groups) -> tuple[int, int]:
-        design = work_design(problem, cell, groups, items)
+        design = work_design(problem, cell, map(draft, groups))
         return _order_trouble(problem, PlannedClass(cell.slot, design))
 
     tries: list[tuple[tuple[int, int], Groups]] = []
@@ -90,7 +96,8 @@ def assembled(
     if tries[-1][0] != (0, 0) and most:
         tries = [_exchanged(cell.variant, groups, worst, trouble, most) for worst, groups in tries]
         groups = min(tries, key=lambda entry: entry[0])[1]
-    work = work_design(problem, cell, groups, items)
+    blocks = (cell.variant.block_for(group, items) for group in groups)
+    work = work_design(problem, cell, blocks)
     return PlannedClass(cell.slot, _framed(problem, settings, cell.slot, work, known, seed))
 
 

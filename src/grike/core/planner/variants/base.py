@@ -134,6 +134,10 @@ class Variant(Generic[F]):
         )
         return Block(Purpose.WORK, self.format, items)
 
+    def draft_for(self, group: Sequence[Movement], given: Mapping[str, Item]) -> Block:
+        """Return the block well enough to judge the order of its movements by, and sooner."""
+        return self.block_for(group, given)
+
     def at_level(self, level: Level) -> Self:
         """Return the variant with its movements in another option."""
         return replace(self, level=level)

@@ -85,6 +85,10 @@ class TimeCapVariant(Counted[TimeCap]):
         assert best is not None
         return best[1]
 
+    def draft_for(self, group: Sequence[Movement], given: Mapping[str, Item]) -> Block:
+        """Return the block with a cap that holds the rounds, whatever comes beyond them."""
+        return self._capped(Counted.block_for(self, group, given), Library(group))[1]
+
     def _capped(self, block: Block, library: Library) -> tuple[int, Block]:
         """Return the block with the least cap that holds the rounds, and the bouts beyond them."""
         turns = capped_turns(Layout(0, block, library, DEFAULT_PACE))
@@ -200,6 +204,12 @@ class BurstVariant(Variant[Any]):
             items = tuple(given.get(m.id) or Item(m.id) for m in group)
             return Block(Purpose.WORK, self.burst, items)
         return self.before.block_for(group, given)
+
+    def draft_for(self, group: Sequence[Movement], given: Mapping[str, Item]) -> Block:
+        """Return a draft of what comes before, or the burst."""
+        if any(bursts(movement) for movement in group):
+            return self.block_for(group, given)
+        return self.before.draft_for(group, given)
 
     def at_level(self, level: Level) -> Self:
         """Return the variant with what comes before the burst in another option."""
