@@ -56,7 +56,7 @@ class Settings:
 
     skeleton_time: float = 2.0
     week_time: float = 0.2
-    soft_time: float = 1.5
+    soft_time: float = 0.8
     retries: int = 5
     restarts: int = 3
     improve_rounds: int = 6
