@@ -14,9 +14,14 @@ from grike.core.format import StraightSets
 from grike.core.item import Item, Level, Pass
 from grike.core.kit import Kit
 from grike.core.movement import Family, Option, Plane, StandIn
+from grike.core.planner.linear import Limits, Outcome
+from grike.core.planner.selection import build, fixed_class
 from grike.core.progression import asked, progressed
 from grike.core.rules import Finding
+from grike.core.rules.base import Row
 from grike.core.rules.facts import Facts
+from grike.core.rules.jumps import W6
+from grike.core.rules.scope import Bay, Choice, Scope
 from grike.core.sheet import RuleSheet
 from tests.builders import a_class, a_library, a_movement, a_plan, check, circuit, only, work
 
@@ -84,6 +89,27 @@ class Jumps(unittest.TestCase):
         jump = one("jump")
         self.assertEqual(len(found("W6", jump, jump, weekdays=(0, 1))), 1)
         self.assertEqual(found("W6", jump, jump, weekdays=(0, 2)), [])
+
+    def test_the_planner_counts_a_whole_week(self) -> None:
+        """By hand: 2 x 120 for the week, 120 of them landed on Monday, leave 120 for two days.
+
+        70 contacts on one of them and 60 on the other are too many, 70 and 50 are not.
+        """
+        plan = a_plan(one("jump", rounds=6), weekdays=(0, 2, 4))
+        _, *free = plan.shape.slots()
+        fixed = fixed_class(Facts(plan, LIBRARY).classes[0])
+        self.assertEqual(fixed.contacts, 120)
+        for amounts, outcome in (((70, 60), Outcome.IMPOSSIBLE), ((70, 50), Outcome.FOUND)):
+            bays = [
+                Bay(slot.index, slot, Focus.WHOLE, 1, None, (choice,))
+                for slot, amount in zip(free, amounts, strict=True)
+                for choice in [Choice(LIBRARY["jump"], slot.index, 1, 12, 100, 0, amount)]
+            ]
+            rows = W6.rows
+            assert rows is not None
+            asked_for = [Row("BOTH", "", ((b.choices[0].key, 1),), low=1) for b in bays]
+            model = build([*rows(Scope(bays, [fixed]), only("W6")["W6"]), *asked_for])
+            self.assertIs(model.solve(Limits(1.0, 60.0, 1)).outcome, outcome, amounts)
 
 
 class StrengthAndEndurance(unittest.TestCase):

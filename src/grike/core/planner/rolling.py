@@ -37,6 +37,8 @@ SOFT_PATTERNS = 2
 #: How many patterns that failed with a part of the library are tried with all of it.
 FULL_PATTERNS = 2
 
+#: Where days are promised, so many weeks are chosen at once after the first.
+PROMISED_AHEAD = 2
 #: So often other movements are taken for a week whose classes cannot be put in a good order.
 ORDER_TRIES, NEXT_ORDER = 3, 32_452_843
 
@@ -215,8 +217,7 @@ def _skeleton(
         refused=refused,
         week_training=dict(run.week_training),
         calibration=_calibration(run, past),
-        # What is promised for a day of a later week may collide with another such promise.
-        horizon=None if run.problem.plan.shape.wishes.pins else run.horizon,
+        horizon=_horizon(run, past),
         left=left,
     )
     outcome = Outcome.IMPOSSIBLE
@@ -231,6 +232,17 @@ def _skeleton(
             return {**past, **found.cells}
         outcome = found.outcome
     return Failure("skeleton", None, (), outcome is Outcome.IMPOSSIBLE)
+
+
+def _horizon(run: Run, past: Mapping[int, Cell]) -> int | None:
+    """Return for how many weeks cells are chosen at once; None: for all.
+
+    Promises for days of later weeks may collide with each other, which the first skeleton shows;
+    after it they only collide with what comes just before them.
+    """
+    if not run.problem.plan.shape.wishes.pins:
+        return run.horizon
+    return max(run.horizon, PROMISED_AHEAD) if past else None
 
 
 def _calibration(run: Run, past: Mapping[int, Cell]) -> float:

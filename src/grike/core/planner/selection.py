@@ -18,7 +18,7 @@ from grike.core.planner.variants import Part, Variant, frame_seconds, stretch_of
 from grike.core.rules import selection_rows
 from grike.core.rules.base import TWELFTHS, Key, Row
 from grike.core.rules.facts import ClassFacts
-from grike.core.rules.jumps import jumps
+from grike.core.rules.jumps import contacts, jumps
 from grike.core.rules.scope import Bay, Choice, FixedClass, Group, Scope, WeekSteps
 from grike.core.sheet import RuleSheet
 from grike.core.volume import DEMAND, Yardstick
@@ -144,6 +144,7 @@ def fixed_class(facts: ClassFacts) -> FixedClass:
         any(jumps(movement) for movement in movements),
         len(items),
         frozenset(item.movement_id for item in items if item.carried),
+        contacts(facts.work_bouts),
     )
 
 

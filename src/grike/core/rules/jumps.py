@@ -111,6 +111,12 @@ def _rows_w6(scope: Scope, line: RuleSetting) -> Iterator[Row]:
         ones = tuple((c.key, 1) for c in own)
         yield Row("W6", slot.label, (*ones, (day, -big)), high=0, aux=((day, 0, 1),))
         jump_days.append((slot.index, day, False))
+    for week in scope.weeks():
+        landed = tuple(scope.week_terms(week, lambda choice: choice.contacts))
+        left = WEEK_TO_CLASS * cap - sum(fixed.contacts for fixed in scope.fixed_of_week(week))
+        if landed:
+            where = f"week {week + 1}, contacts"
+            yield Row("W6", where, landed, high=left, weight=row_weight(line), scale=10)
     for (one, other), (first, second) in zip(pairwise(jump_days), pairwise(dates), strict=True):
         if (second.date - first.date).days > 1:
             continue

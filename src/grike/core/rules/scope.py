@@ -125,7 +125,10 @@ class Bay:
 
 @dataclass(frozen=True, slots=True)
 class FixedClass:
-    """A class that stays as it is; those ``carried`` come from the week before on purpose."""
+    """A class that stays as it is; those ``carried`` come from the week before on purpose.
+
+    ``contacts``: its ground contacts.
+    """
 
     slot: Slot
     focus: Focus
@@ -136,6 +139,7 @@ class FixedClass:
     jumps: bool = False
     items: int = 0
     carried: frozenset[str] = frozenset()
+    contacts: int = 0
 
 
 @dataclass(frozen=True, slots=True)
