@@ -18,16 +18,15 @@ from grike.core.planner.problem import NeverStop, Problem, Settings
 from grike.core.planner.run import Run, WeekTask, kept_facts
 from grike.core.planner.selection import (
     CARRIED,
-    Taste,
     all_rows,
     at_least_cost,
     chosen_movements,
     scope_of,
-    thinned,
     within_bands,
 )
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.standing import variant_of
+from grike.core.planner.taste import Taste, thinned
 from grike.core.planner.volume_bounds import volume_bounds
 from grike.core.rules import Facts, Row, broken_musts, findings
 from grike.core.rules.base import row_weight

@@ -11,8 +11,9 @@ from grike.core.pace import Pace
 from grike.core.planner.linear import Limits, Solved
 from grike.core.planner.pool import PoolReport
 from grike.core.planner.problem import Problem, Settings, Stop
-from grike.core.planner.selection import Carried, Carry, Taste
+from grike.core.planner.selection import Carried, Carry
 from grike.core.planner.skeleton import Cell
+from grike.core.planner.taste import Taste
 from grike.core.planner.variants import Variant
 from grike.core.progression import Asked
 from grike.core.rules.base import Row

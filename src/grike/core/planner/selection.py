@@ -14,6 +14,7 @@ from grike.core.movement import Movement, Pace
 from grike.core.planner.cells import least_of_theme
 from grike.core.planner.linear import Limits, Outcome, RowModel, Solved
 from grike.core.planner.skeleton import Cell
+from grike.core.planner.taste import Taste
 from grike.core.planner.variants import Part, Variant, frame_seconds, stretch_of
 from grike.core.rules import selection_rows
 from grike.core.rules.base import TWELFTHS, Key, Row
@@ -31,10 +32,6 @@ SLOTS, THEME, SUBSTANCE = "slots", "kit-of-the-class", "substance"
 CARRIED, PARTS, FILLS = "carried", "parts-of-the-format", "fills-its-slot"
 #: More than this warm-up, cool-down, talks and breathers are not stretched to.
 LONGEST_FRAME_SECONDS = 960
-#: A class chooses from so many movements at most, and from so many of a muscle at least.
-MOST_CHOICES, FEWEST_OF_A_MUSCLE = 60, 3
-#: What a wanted movement is worth among plans of equal cost until it has come once.
-WISH = 60
 #: Groups that are worth a movement of their own now and then, but do not make a class.
 SMALL_GROUPS = frozenset({Muscle.FOREARMS, Muscle.SHINS, Muscle.NECK})
 
@@ -174,30 +171,6 @@ def scope_of(
     return Scope(bays, [fixed_class(f) for f in around], steps, floors, day_floors, group)
 
 
-def thinned(movements: Sequence[Movement], taste: Taste, index: int) -> tuple[Movement, ...]:
-    """Return at most about ``MOST_CHOICES`` movements for one class, every muscle still served.
-
-    A week of four classes with the whole library is solved several times slower than with a
-    third of it, and costs nothing either way. Little-used movements go first; the seed varies.
-    """
-    if len(movements) <= MOST_CHOICES:
-        return tuple(movements)
-    groups: dict[Muscle, list[Movement]] = {}
-    for movement in movements:
-        groups.setdefault(movement.targets[0], []).append(movement)
-    kept: set[str] = set()
-    for own in groups.values():
-        share = -(-len(own) * MOST_CHOICES // len(movements))
-        own.sort(key=lambda m: (taste.used.get(m.id, 0), _mix(m.id, index, taste.seed) % 1009))
-        least = max(FEWEST_OF_A_MUSCLE, share)
-        # Half of them with the kit of the class, which it must use, where there are as many.
-        kit = [m for m in own if m.fetched_kit][: -(-least // 2)]
-        plain = [m for m in own if m not in kit]
-        kept.update(m.id for m in (*kit, *plain[: least - len(kit)]))
-    kept |= taste.wanted
-    return tuple(m for m in movements if m.id in kept)
-
-
 def structure_rows(scope: Scope) -> list[Row]:
     """Return the rows that are no rule: slots are filled, the kit of the class is used, and little
     of a class goes to forearms, shins or neck alone."""
@@ -244,35 +217,6 @@ def build(rows: Iterable[Row], *, hard_aims: bool = False) -> RowModel:
     for row in rows:
         model.add(row, hard_aims=hard_aims)
     return model
-
-
-@dataclass(frozen=True, slots=True)
-class Taste:
-    """What decides between plans of equal cost: little used before, and work for several groups."""
-
-    used: Mapping[str, int]
-    seed: int
-    wanted: frozenset[str] = frozenset()
-
-    def weights(self, scope: Scope) -> dict[Key, int]:
-        """Return the tie-break weight of every choice; the seed shuffles equals."""
-        out: dict[Key, int] = {}
-        for bay in scope.bays:
-            for choice in bay.choices:
-                noise = _mix(choice.movement.id, bay.index, self.seed) % 7
-                single = 6 * (len(choice.movement.targets) == 1)
-                used = 10 * self.used.get(choice.movement.id, 0)
-                wish = WISH * (choice.movement.id in self.wanted)
-                out[choice.key] = used + single + noise - wish
-        return out
-
-
-def _mix(text: str, number: int, seed: int) -> int:
-    """Return a small hash that is the same in every process."""
-    value = (seed * 2654435761 + number * 40503 + 97) & 0xFFFFFFFF
-    for char in text:
-        value = ((value ^ ord(char)) * 16777619) & 0xFFFFFFFF
-    return value >> 7
 
 
 def chosen_movements(scope: Scope, solved: Solved) -> dict[int, tuple[Movement, ...]]:

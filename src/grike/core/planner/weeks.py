@@ -8,8 +8,9 @@ from dataclasses import replace
 from grike.core.movement import Movement
 from grike.core.planner.carrying import carries
 from grike.core.planner.run import Run, WeekTask
-from grike.core.planner.selection import Carried, all_rows, scope_of, thinned
+from grike.core.planner.selection import Carried, all_rows, scope_of
 from grike.core.planner.skeleton import Cell
+from grike.core.planner.taste import thinned
 from grike.core.planner.volume_bounds import volume_bounds
 
 
