@@ -60,7 +60,7 @@ export function Comparison({ series, run }: { series: number; run: number }) {
         <Box key={`${day.week}-${day.weekday}`} borderTop="1px solid" borderColor="line" py="1" fontSize="xs">
           <Text color="soft">
             Week {day.week + 1} {DAYS[day.weekday]}
-            {day.one && day.other ? `, ${day.shared} movements in both` : ''}
+            {day.one && day.other ? `, ${day.shared} ${day.shared === 1 ? 'movement' : 'movements'} in both` : ''}
           </Text>
           <Text>{day.one || 'no class'}</Text>
           <Text color={day.one === day.other ? 'soft' : 'harebellInk'}>{day.other || 'no class'}</Text>
