@@ -432,6 +432,11 @@ class ShortSolves(unittest.TestCase):
             found = build(rows).first_found(Limits(1.0, 60.0, 1), side_by_side=both)
             self.assertIs(found.outcome, Outcome.IMPOSSIBLE)
 
+    def test_any_seed_will_do(self) -> None:
+        """A seed at the edge of what the solver takes is no reason to fail."""
+        found = build(self.exact_sums(1)).first_found(Limits(0.4, 60.0, 2**31 - 1))
+        self.assertIs(found.outcome, Outcome.FOUND)
+
     def test_no_answer_is_told_as_such(self) -> None:
         """In next to no time nothing is found and nothing proven."""
         found = build(self.exact_sums(1)).first_found(Limits(1e-6, 60.0, 1))

@@ -15,6 +15,8 @@ LARGE = 10**9
 #: The short solves in which any solution is looked for: (part of the time, how many at once).
 SHORT_SOLVES = ((0.05, 1), (0.25, 2), (0.5, 2), (0.75, 2))
 NEXT_SEED = 15_485_867
+#: The solver takes seeds below this.
+MOST_SEED = 2**31
 
 
 class Outcome(Enum):
@@ -197,7 +199,7 @@ def solver_for(limits: Limits) -> cp_model.CpSolver:
     """
     solver = cp_model.CpSolver()
     solver.parameters.num_workers = 1
-    solver.parameters.random_seed = limits.seed
+    solver.parameters.random_seed = limits.seed % MOST_SEED
     solver.parameters.max_deterministic_time = limits.deterministic
     solver.parameters.max_time_in_seconds = limits.wall
     solver.parameters.cp_model_presolve = False

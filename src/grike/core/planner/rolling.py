@@ -19,10 +19,7 @@ from grike.core.planner.laying import (
 from grike.core.planner.linear import Outcome
 from grike.core.planner.problem import Problem, Progress
 from grike.core.planner.run import Failure, Run, WeekAnswer, WeekTask, kept_facts
-from grike.core.planner.selection import (
-    at_least_cost,
-    within_bands,
-)
+from grike.core.planner.selection import at_least_cost, within_bands
 from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton
 from grike.core.planner.weeks import week_task
 from grike.core.series import PlannedClass
@@ -36,7 +33,6 @@ FIRST_TO_GO_BACK, MOST_BACKS = 2, 3
 SOFT_PATTERNS = 2
 #: How many patterns that failed with a part of the library are tried with all of it.
 FULL_PATTERNS = 2
-
 #: Where days are promised, so many weeks are chosen at once after the first.
 PROMISED_AHEAD = 2
 #: So often other movements are taken for a week whose classes cannot be put in a good order.
