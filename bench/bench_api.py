@@ -2,22 +2,30 @@
 
 from __future__ import annotations
 
-import gzip
 import shutil
 import statistics
 import tempfile
 import time
 from collections.abc import Callable
+from dataclasses import replace
 from pathlib import Path
+from typing import Any
 
 from fastapi.testclient import TestClient
 
+from grike.api import views
 from grike.api.app import create_app
-from grike.api.state import Config
+from grike.api.pacing import USUAL_DAYS
+from grike.api.state import Config, HeldSeries, State
+from grike.core.editing import swapped, work_blocks
+from grike.core.fixes import fixes
+from grike.core.planner.alternatives import alternatives
+from grike.core.planner.why import why_movement
+from grike.core.rules import Facts, findings
 from scripts import database, demo, processes
-from scripts.paths import DIST
+from scripts.weight import MOST_KILOBYTES, first_load_kilobytes
 
-READ_MS, WRITE_MS, ENTRY_KB = 15.0, 30.0, 200.0
+READ_MS, WRITE_MS = 15.0, 30.0
 
 
 def median_ms(act: Callable[[], object], times: int = 25) -> float:
@@ -52,17 +60,78 @@ def measure(client: TestClient) -> None:
         body = {"version": client.get(path).json()["version"], "locked": locked[0]}
         client.post(f"{path}/classes/5/lock", json=body, headers=headers)
 
+    tag = client.get("/api/movements").headers["ETag"]
+    known = {"If-None-Match": tag}
+    middle = median_ms(lambda: client.get("/api/movements", headers=known))
+    print(f"movements, unchanged: {middle:.1f} ms with HTTP and database")
     read = median_ms(lambda: client.get(path))
     middle = median_ms(lock) - read
     print(f"write a lock: {middle:.1f} ms, {middle / WRITE_MS:.2f} of its target")
 
 
+#: What is asked often: milliseconds of the application's own work, as wanted on two quiet cores.
+CPU_MS = {
+    "board after an edit of one class": 20.0,
+    "alternatives": 80.0,
+    "why a movement": 100.0,
+    "fixes of a finding": 150.0,
+}
+
+
+def cpu_ms(act: Callable[[], object], times: int = 9) -> float:
+    """Return the median CPU time of several runs in milliseconds."""
+    out: list[float] = []
+    for _ in range(times):
+        begun = time.process_time()
+        act()
+        out.append((time.process_time() - begun) * 1000)
+    return statistics.median(out)
+
+
+def asked_often(state: State, series_id: int) -> None:
+    """Print the CPU time of what is asked often, without HTTP and database, against its target."""
+    with state.database.transaction() as connection:
+        held = state.series(connection, series_id)
+    facts = held.facts
+    member = facts.classes[5]
+    block = work_blocks(member.design)[0]
+    place = (member.slot.index, block, 1)
+    others = [a.movement.id for a in alternatives(facts, member.slot.index, block, 0)]
+    edited: dict[str, Any] = {"facts": facts, "turn": 0}
+
+    def edit() -> None:
+        edited["turn"] += 1
+        name = others[edited["turn"] % len(others)]
+        design = swapped(member.design, block, 0, name, facts.library)
+        plan = edited["facts"].plan.with_class(replace(member.planned, design=design))
+        edited["facts"] = Facts(plan, facts.library, facts.paces, before=edited["facts"])
+        stored = replace(held.stored, plan=plan)
+        around = views.Around(views.HistoryModels(None, None), None, None, {})
+        views.board(HeldSeries(stored, edited["facts"], USUAL_DAYS), around).model_dump_json()
+
+    worse = Facts(
+        facts.plan.with_class(replace(facts.classes[1].planned, design=facts.classes[0].design)),
+        facts.library,
+        facts.paces,
+        before=facts,
+    )
+    broken = next(f for f in findings(worse) if f.place.slot is not None and not f.remark)
+    for what, act in (
+        ("board after an edit of one class", edit),
+        ("alternatives", lambda: alternatives(facts, *place)),
+        ("why a movement", lambda: why_movement(facts, *place)),
+        ("fixes of a finding", lambda: fixes(worse, broken)),
+    ):
+        middle = cpu_ms(act)
+        target = CPU_MS[what]
+        classes = len(facts.classes)
+        print(f"{what}, {classes} classes: {middle:.1f} ms, {middle / target:.2f} of its target")
+
+
 def entry_weight() -> None:
-    """Print how heavy the first script of the pages is."""
-    entries = list((DIST / "assets").glob("index-*.js"))
-    if entries:
-        size = max(len(gzip.compress(path.read_bytes())) for path in entries) / 1000
-        print(f"entry script: {size:.0f} kB gzip, {size / ENTRY_KB:.2f} of its target")
+    """Print how heavy the pages are at the first load."""
+    size = first_load_kilobytes()
+    print(f"first load: {size:.0f} kB gzip, {size / MOST_KILOBYTES:.2f} of its target")
 
 
 def main() -> None:
@@ -71,8 +140,10 @@ def main() -> None:
     try:
         server = database.start(folder, name="bench-database")
         demo.load(server)
-        with TestClient(create_app(Config(server.url()))) as client:
+        app = create_app(Config(server.url()))
+        with TestClient(app) as client:
             measure(client)
+            asked_often(app.state.grike, client.get("/api/series").json()[0]["id"])
         entry_weight()
     finally:
         processes.stop("bench-database", 20)

@@ -12,7 +12,8 @@ HELP = """\
 ./grike demo              install what is missing, start database and application with demo data
 ./grike stop              stop both
 ./grike reset             throw the database away (asks first; --yes does not ask)
-./grike test [names]      run the tests: core, store, api, exchange, browser, ... or all
+./grike test [names]      run the tests: core, store, api, exchange, browser, ... or all;
+                          --all adds the long random, kill and load runs
 ./grike check             formatting, lint and types of both languages
 ./grike bench             the benchmarks, as ratios and against their targets
 ./grike shots             remake docs/screenshots/ from the demo data

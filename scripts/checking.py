@@ -8,6 +8,7 @@ import sys
 from scripts import install, openapi, rule_docs, schemas
 from scripts.install import environment, say
 from scripts.paths import ROOT, VAR, WEB
+from scripts.weight import MOST_KILOBYTES, first_load_kilobytes
 
 
 def check(*, fix: bool = False) -> int:
@@ -26,9 +27,14 @@ def check(*, fix: bool = False) -> int:
         ("web lint", ["npx", "eslint", ".", "--max-warnings", "0"], True),
         ("web types", ["npx", "tsc", "--noEmit"], True),
     ]
+    if not fix:
+        install.front_end()
     failed = [name for name, command, web in steps if not _passes(name, command, web)]
     if not _types_are_current():
         failed.append("the API's types (run ./grike check --fix)")
+    if not fix and first_load_kilobytes() > MOST_KILOBYTES:
+        size = f"{first_load_kilobytes():.0f} kB of at most {MOST_KILOBYTES:.0f}"
+        failed.append(f"the weight of the first load ({size})")
     if not schemas.current():
         failed.append("the JSON schemas (run ./grike check --fix)")
     say("all checks pass" if not failed else f"found something: {', '.join(failed)}")

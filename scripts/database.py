@@ -19,6 +19,8 @@ from scripts.paths import VAR, Trouble
 PROGRAMS = {"mariadbd": "mariadb-server", "mariadb-install-db": "mariadb-server"}
 FIRST_PORT = 3407
 READY_SECONDS = 40
+#: Texts are compared as Python compares them: case, accents and spaces at the end count.
+EXACT = "utf8mb4_nopad_bin"
 
 
 @dataclass(frozen=True, slots=True)
@@ -82,6 +84,8 @@ def _make(folder: Path) -> None:
             _program("mariadb-install-db"),
             "--no-defaults",
             f"--datadir={data}",
+            # In a shared folder a server that starts removes what another one is using.
+            f"--tmpdir={folder / 'tmp'}",
             "--auth-root-authentication-method=socket",
             f"--auth-root-socket-user={_user()}",
             "--skip-test-db",
@@ -177,7 +181,7 @@ def _grant(server: Server) -> None:
     password = server.password.replace("'", "''")
     ok = _sql(
         server.socket,
-        f"CREATE DATABASE IF NOT EXISTS {server.database} CHARACTER SET utf8mb4;"
+        f"CREATE DATABASE IF NOT EXISTS {server.database} CHARACTER SET utf8mb4 COLLATE {EXACT};"
         f"CREATE USER IF NOT EXISTS 'grike'@'127.0.0.1' IDENTIFIED BY '{password}';"
         f"ALTER USER 'grike'@'127.0.0.1' IDENTIFIED BY '{password}';"
         f"GRANT ALL ON `grike%`.* TO 'grike'@'127.0.0.1';",

@@ -82,7 +82,7 @@ def fill(connection: Connection, library: Library, today: dt.date) -> None:
         people.add(connection, name, sign_in, role, hash_password(password))
         for name, sign_in, role, password in PEOPLE
     ]
-    room_id = rooms.put(connection, HALL)
+    room_id = rooms.add(connection, HALL)
     monday = today - dt.timedelta(days=today.weekday() + 7)
     for number, entry in enumerate(reversed(demo_series(monday))):
         say(f"planning {entry.shape.name}")
@@ -101,7 +101,9 @@ def fill(connection: Connection, library: Library, today: dt.date) -> None:
             at = dt.datetime.combine(planned.slot.date, dt.time(entry.hour))
             index = planned.slot.index
             design_id = stored.designs[index]
-            session_id = sessions.add(connection, design_id, series_id, index, at, room_id, teacher)
+            session_id = sessions.add(
+                connection, design_id, series_id, planned.slot.day, at, room_id, teacher
+            )
             if planned.slot.date < today:
                 record = taught(result.plan, index, library, teacher)
                 sessions.put_record(connection, session_id, record, teacher)

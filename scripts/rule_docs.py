@@ -28,7 +28,10 @@ def _rule(rule: Rule) -> str:
         "",
         f"- Default: {rule.default.mode.value}"
         + (f", weight {rule.default.weight}" if rule.default.mode.value == "aim" else ""),
-        *(f"- `{name}` = {numbers[name]}: {meaning}" for name, meaning in rule.numbers.items()),
+        *(
+            f"- `{name}` = {numbers[name]}: {number.label}; {number.limits()}"
+            for name, number in rule.numbers.items()
+        ),
         f"- Held in the planner by: {rule.held_by}",
         f"- Source: {SOURCES[rule.source]}",
     ]

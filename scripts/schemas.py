@@ -98,8 +98,13 @@ def _rules() -> dict[str, Any]:
 
 def _line(rule: Rule) -> dict[str, Any]:
     numbers = {
-        name: {"type": "number", "minimum": 0, "description": meaning}
-        for name, meaning in rule.numbers.items()
+        name: {
+            "type": "integer" if number.whole else "number",
+            "minimum": number.least,
+            "maximum": number.most,
+            "description": number.label,
+        }
+        for name, number in rule.numbers.items()
     }
     return {
         "type": "object",

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import hashlib
 import shutil
 import subprocess
 import sys
@@ -27,15 +28,29 @@ def answers(port: int) -> bool:
         return False
 
 
-def start(server: Server, name: str = "application", dist: bool = True) -> int:
-    """Start the application unless it runs already; return its port."""
-    there = processes.running(name)
-    if there and answers(int(str(there["port"]))):
+def _build() -> str:
+    """Return what tells one build of application and pages from another."""
+    sources = sorted((ROOT / "src" / "grike").rglob("*"))
+    files = [file for file in sources if file.is_file() and file.suffix != ".pyc"]
+    page = DIST / "index.html"
+    digest = hashlib.sha256()
+    for file in [*files, *([page] if page.exists() else [])]:
+        digest.update(f"{file.name} ".encode() + file.read_bytes())
+    return digest.hexdigest()[:16]
+
+
+def start(
+    server: Server, name: str = "application", dist: bool = True, first: int = FIRST_PORT
+) -> int:
+    """Start the application unless it runs already; return its port, ``first`` if that is free."""
+    there, build = processes.running(name), _build()
+    if there and there.get("build") == build and answers(int(str(there["port"]))):
         return int(str(there["port"]))
-    processes.stop(name)
-    port = processes.free_port(FIRST_PORT)
-    if port != FIRST_PORT and name == "application":
-        say(f"port {FIRST_PORT} is taken, so the application listens on {port}")
+    if processes.stop(name) and there and name == "application":
+        say("replacing the application that ran, since it was of another build")
+    port = processes.free_port(first)
+    if port != first and name == "application":
+        say(f"port {first} is taken, so the application listens on {port}")
     log_path = VAR / "log" / f"{name}.log"
     log_path.parent.mkdir(parents=True, exist_ok=True)
     command = [sys.executable, "-m", "grike.api.serve", "--port", str(port)]
@@ -55,7 +70,7 @@ def start(server: Server, name: str = "application", dist: bool = True) -> int:
                 "GRIKE_DATABASE_URL": server.url(),
             },
         )
-    processes.remember(name, child.pid, port=port)
+    processes.remember(name, child.pid, port=port, build=build)
     end = time.monotonic() + READY_SECONDS
     while time.monotonic() < end and child.poll() is None:
         if answers(port):

@@ -1,41 +1,80 @@
-"""Run the tests with unittest, with a database of their own, and print one closing line."""
+"""Run the tests with unittest, with a database of their own, and print one closing line.
+
+All suites together are dealt out, module by module, to workers that run side by side; each has a
+database of its own. The longest modules of the last run go first, so that none is left over.
+"""
 
 from __future__ import annotations
 
+import json
 import os
-import re
 import shutil
 import subprocess
 import sys
 import tempfile
+import threading
 import time
 import unittest
+from dataclasses import dataclass, field
 from pathlib import Path
 from typing import Any
 
 from scripts import database, install
-from scripts.paths import ROOT
+from scripts.paths import ROOT, VAR
 from scripts.processes import stop
 
-#: Halves that take about as long; each has a database of its own.
-HALVES = (
-    ("architecture", "scripts", "core", "store", "api"),
-    ("exchange", "cluster", "browser"),
+SUITES = (
+    "architecture",
+    "scripts",
+    "core",
+    "exchange",
+    "cluster",
+    "store",
+    "api",
+    "browser",
+    "kill",
 )
-ALL = ("architecture", "scripts", "core", "exchange", "cluster", "store", "api", "browser")
 NEED_DATABASE = frozenset({"store", "api", "browser"})
-SLOWEST = 10
 BROWSER = {"chromium": "chromium", "chromedriver": "chromium-driver"}
+#: Two cores; a browser waits half of its time, so a third worker finds something to do.
+WORKERS = 3
+SLOWEST = 12
+#: What a long run tries (--all), for tests that draw at random.
+MANY_EXAMPLES = "60"
+TIMES = VAR / "test-seconds.json"
+#: What is not known yet is taken to last so long.
+UNKNOWN_SECONDS = 10.0
 
 
-def _memory_folder() -> Path:
-    """Return a folder in memory where there is one: a test database is thrown away anyway."""
-    parent = "/dev/shm" if os.access("/dev/shm", os.W_OK) else None
-    return Path(tempfile.mkdtemp(prefix="grike-test-", dir=parent))
+@dataclass(slots=True)
+class Tally:
+    """What came of some tests: counts, and seconds by test."""
+
+    passed: int = 0
+    failed: int = 0
+    skipped: int = 0
+    seconds: dict[str, float] = field(default_factory=dict)
+
+    def add(self, other: Tally) -> None:
+        """Count another tally in."""
+        self.passed += other.passed
+        self.failed += other.failed
+        self.skipped += other.skipped
+        self.seconds |= other.seconds
+
+    def line(self) -> str:
+        """Return the closing line."""
+        skipped = f", {self.skipped} skipped" if self.skipped else ""
+        return f"{self.passed} passed, {self.failed} failed{skipped}"
+
+    def slowest(self) -> str:
+        """Return the slowest tests, so that a slow run says what to look at."""
+        ranked = sorted(self.seconds, key=lambda name: -self.seconds[name])[:SLOWEST]
+        return "\n".join(f"{self.seconds[name]:6.1f} s  {name}" for name in ranked)
 
 
 class _Timed(unittest.TextTestResult):
-    """Remember how long each test took, so that a slow run says what to look at."""
+    """Remember how long each test took."""
 
     def __init__(self, *given: Any, **named: Any) -> None:
         super().__init__(*given, **named)
@@ -50,87 +89,188 @@ class _Timed(unittest.TextTestResult):
         self.seconds[test.id()] = time.monotonic() - self.seconds[test.id()]
 
 
-def _slowest(result: unittest.TestResult) -> str:
+def _memory_folder() -> Path:
+    """Return a folder in memory where there is one: a test database is thrown away anyway."""
+    parent = "/dev/shm" if os.access("/dev/shm", os.W_OK) else None
+    return Path(tempfile.mkdtemp(prefix="grike-test-", dir=parent))
+
+
+class _OwnDatabase:
+    """A database for the tests of one process, started when the first of them needs it."""
+
+    def __init__(self) -> None:
+        self._number = int(os.environ.get("GRIKE_TEST_WORKER", "0"))
+        self._name = f"test-database-{self._number}-{os.getpid()}"
+        self._folder: Path | None = None
+
+    def start(self) -> None:
+        """Start it unless it runs."""
+        if self._folder is not None:
+            return
+        self._folder = _memory_folder()
+        # Two that start at once must not find the same port free.
+        first = database.FIRST_PORT + 50 * (1 + self._number)
+        server = database.start(self._folder, name=self._name, first=first)
+        os.environ["GRIKE_TEST_DATABASE_URL"] = server.url()
+        os.environ["GRIKE_TEST_SOCKET"] = server.socket
+
+    def stop(self) -> None:
+        """Stop it and throw it away."""
+        if self._folder is not None:
+            stop(self._name, 20)
+            shutil.rmtree(self._folder, ignore_errors=True)
+
+
+def _modules(suites: tuple[str, ...]) -> list[str]:
+    """Return the test modules of some suites by name."""
+    files = [file for suite in suites for file in (ROOT / "tests" / suite).glob("test_*.py")]
+    return sorted(".".join(file.relative_to(ROOT).with_suffix("").parts) for file in files)
+
+
+def _run(name: str, own: _OwnDatabase) -> Tally:
+    """Run one module, class or test by its dotted name in this process."""
+    if any(suite in name.split(".") for suite in NEED_DATABASE):
+        own.start()
+    suite = unittest.TestLoader().loadTestsFromName(name)
+    runner = unittest.TextTestRunner(verbosity=1, stream=sys.stderr, resultclass=_Timed)
+    result = runner.run(suite)
+    failed = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)
+    skipped = len(result.skipped)
+    passed = max(0, result.testsRun - failed - skipped)
     seconds = result.seconds if isinstance(result, _Timed) else {}
-    ranked = sorted(seconds, key=lambda name: -seconds[name])[:SLOWEST]
-    return "\n".join(f"{seconds[name]:6.1f} s  {name}" for name in ranked)
+    return Tally(passed, failed, skipped, seconds)
 
 
-def _suite(names: list[str]) -> unittest.TestSuite:
-    loader = unittest.TestLoader()
-    suite = unittest.TestSuite()
-    for name in names:
-        if (ROOT / "tests" / name).is_dir():
-            suite.addTests(loader.discover(f"tests/{name}", top_level_dir=str(ROOT)))
-        else:
-            suite.addTests(loader.loadTestsFromName(name))
-    return suite
+def work() -> int:
+    """Run the modules that come by standard input, a name each; tell of each in a line of JSON."""
+    own = _OwnDatabase()
+    os.chdir(ROOT)
+    try:
+        for line in sys.stdin:
+            tally = _run(line.strip(), own)
+            sys.stderr.flush()
+            told = {
+                "passed": tally.passed,
+                "failed": tally.failed,
+                "skipped": tally.skipped,
+                "seconds": tally.seconds,
+            }
+            print(json.dumps(told), flush=True)
+    finally:
+        own.stop()
+    return 0
 
 
-def _side_by_side() -> int:
-    """Run the suites in two processes, which takes half the time on two cores."""
+def _known_seconds() -> dict[str, float]:
+    try:
+        known: dict[str, float] = json.loads(TIMES.read_text())
+        return known
+    except (OSError, ValueError):
+        return {}
+
+
+class _Deal:
+    """Modules dealt out to workers, and what came of them."""
+
+    def __init__(self, modules: list[str]) -> None:
+        self._known = _known_seconds()
+        self._open = sorted(modules, key=lambda m: self._known.get(m, UNKNOWN_SECONDS))
+        self._lock = threading.Lock()
+        self.tally = Tally()
+
+    def next(self) -> str | None:
+        """Return the longest module that is left."""
+        with self._lock:
+            return self._open.pop() if self._open else None
+
+    def note(self, module: str, tally: Tally) -> None:
+        """Take in what came of a module."""
+        with self._lock:
+            self.tally.add(tally)
+            self._known[module] = round(sum(tally.seconds.values()), 1)
+
+    def keep(self) -> None:
+        """Keep the seconds for the next run."""
+        TIMES.parent.mkdir(parents=True, exist_ok=True)
+        TIMES.write_text(json.dumps(self._known, indent=1))
+
+
+def _follow(number: int, deal: _Deal, log: Path) -> None:
+    """Give modules to one worker as long as there are any; one that dies fails its module."""
+    command = [sys.executable, "-m", "scripts", "test", "--worker"]
+    with log.open("w") as file:
+        child = subprocess.Popen(
+            command,
+            cwd=ROOT,
+            stdin=subprocess.PIPE,
+            stdout=subprocess.PIPE,
+            stderr=file,
+            text=True,
+            env=os.environ | {"GRIKE_TEST_WORKER": str(number)},
+        )
+    assert child.stdin is not None and child.stdout is not None
+    while (module := deal.next()) is not None:
+        answer = ""
+        if child.poll() is None:
+            child.stdin.write(f"{module}\n")
+            child.stdin.flush()
+            answer = child.stdout.readline()
+        told = Tally(**json.loads(answer)) if answer else Tally(failed=1)
+        if not answer or told.failed:
+            print(f"grike: {module}: {told.line()}", file=sys.stderr, flush=True)
+        deal.note(module, told)
+    child.stdin.close()
+    child.wait(60)
+
+
+def _side_by_side(suites: tuple[str, ...]) -> int:
+    """Run suites in workers side by side."""
     install.debian({**database.PROGRAMS, **BROWSER})
     install.front_end()
     folder = Path(tempfile.mkdtemp(prefix="grike-suites-"))
-    started: list[tuple[subprocess.Popen[str], Path]] = []
-    for number, names in enumerate(HALVES):
-        log = folder / f"{number}.log"
-        with log.open("w") as file:
-            command = [sys.executable, "-m", "scripts", "test", *names]
-            child = subprocess.Popen(
-                command,
-                cwd=ROOT,
-                stdout=subprocess.PIPE,
-                stderr=file,
-                text=True,
-                env=os.environ | {"GRIKE_TEST_HALF": str(number)},
-            )
-        started.append((child, log))
-    totals: dict[str, int] = {}
-    for child, log in started:
-        output = child.communicate()[0]
-        print(log.read_text(), file=sys.stderr, flush=True)
-        counts = re.findall(r"(\d+) (passed|failed|skipped)", output)
-        for count, name in counts or [("1", "failed")]:
-            totals[name] = totals.get(name, 0) + int(count)
+    deal = _Deal(_modules(suites))
+    logs = [folder / f"{number}.log" for number in range(WORKERS)]
+    threads = [
+        threading.Thread(target=_follow, args=(number, deal, log))
+        for number, log in enumerate(logs)
+    ]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    for log in logs:
+        print(log.read_text(errors="replace"), file=sys.stderr, flush=True)
     shutil.rmtree(folder, ignore_errors=True)
-    skipped = f", {totals['skipped']} skipped" if totals.get("skipped") else ""
-    print(
-        f"{totals.get('passed', 0)} passed, {totals.get('failed', 0)} failed{skipped}", flush=True
-    )
-    return 0 if all(child.returncode == 0 for child, _ in started) else 1
+    deal.keep()
+    print(deal.tally.slowest(), file=sys.stderr)
+    print(deal.tally.line(), flush=True)
+    return 0 if deal.tally.passed and not deal.tally.failed else 1
 
 
 def test(arguments: list[str]) -> int:
-    """Run suites by name, or all of them; return 0 when every test passed."""
-    if not arguments:
-        return _side_by_side()
-    names = arguments
+    """Run suites, or modules, classes and tests by dotted name; return 0 when all passed.
+
+    Without a name all suites run. ``--all`` adds the long random, kill and load runs.
+    """
+    names = [argument for argument in arguments if not argument.startswith("--")]
+    if "--all" in arguments:
+        os.environ["GRIKE_ALL"] = "1"
+        os.environ.setdefault("GRIKE_EXAMPLES", MANY_EXAMPLES)
+    if "--worker" in arguments:
+        return work()
+    if not names or all(name in SUITES for name in names):
+        return _side_by_side(tuple(names) or SUITES)
     os.chdir(ROOT)
-    asked = {name for name in ALL if any(name in argument for argument in names)}
-    if asked & {"browser"}:
+    if any("browser" in name for name in names):
         install.debian(BROWSER)
         install.front_end()
-    folder = _memory_folder() if asked & NEED_DATABASE else None
-    name = f"test-database-{os.environ.get('GRIKE_TEST_HALF', 'alone')}"
+    own, tally = _OwnDatabase(), Tally()
     try:
-        if folder is not None:
-            stop(name)
-            # Two that start at once must not find the same port free.
-            first = database.FIRST_PORT + 50 * (1 + int(os.environ.get("GRIKE_TEST_HALF", "0")))
-            server = database.start(folder, name=name, first=first)
-            os.environ["GRIKE_TEST_DATABASE_URL"] = server.url()
-            os.environ["GRIKE_TEST_SOCKET"] = server.socket
-        runner = unittest.TextTestRunner(verbosity=1, stream=sys.stderr, resultclass=_Timed)
-        result = runner.run(_suite(names))
-        print(_slowest(result), file=sys.stderr)
+        for name in names:
+            for module in _modules((name,)) if name in SUITES else [name]:
+                tally.add(_run(module, own))
     finally:
-        if folder is not None:
-            stop(name, 20)
-            shutil.rmtree(folder, ignore_errors=True)
-    failed = len(result.failures) + len(result.errors) + len(result.unexpectedSuccesses)
-    skipped = f", {len(result.skipped)} skipped" if result.skipped else ""
-    passed = result.testsRun - failed - len(result.skipped)
-    sys.stderr.flush()
-    print(f"{passed} passed, {failed} failed{skipped}", flush=True)
-    return 0 if result.wasSuccessful() and result.testsRun else 1
+        own.stop()
+    print(tally.slowest(), file=sys.stderr)
+    print(tally.line(), flush=True)
+    return 0 if tally.passed and not tally.failed else 1

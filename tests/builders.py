@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Iterable, Sequence
+import os
+import unittest
+from collections.abc import Callable, Iterable, Sequence
 from dataclasses import replace
 from fractions import Fraction
-from typing import Any
+from typing import Any, TypeVar
 
 from grike.core.anatomy import Muscle
 from grike.core.design import Block, ClassDesign, Purpose
@@ -29,6 +31,8 @@ from grike.core.movement import (
 from grike.core.rules import BY_ID, Facts, Finding, default_sheet
 from grike.core.series import PlannedClass, SeriesPlan, SeriesShape
 from grike.core.sheet import Mode, RuleSheet
+
+T = TypeVar("T", bound=Callable[..., Any])
 
 MONDAY = dt.date(2026, 11, 30)
 BARE = Room("Bare hall", {Kit.MAT: 30}, 30)
@@ -143,3 +147,9 @@ def locked(plan: SeriesPlan, *slots: int) -> SeriesPlan:
         for planned in plan.classes
     )
     return replace(plan, classes=classes)
+
+
+def long(test: T) -> T:
+    """Mark a test that only ``./grike test --all`` runs: random at length, kills, loads."""
+    wanted = bool(os.environ.get("GRIKE_ALL"))
+    return test if wanted else unittest.skip("long: ./grike test --all")(test)

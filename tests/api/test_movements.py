@@ -164,7 +164,7 @@ class Mending(WithApplication):
         self.assertEqual(done.json()["label"], offered[0]["text"])
         after = self.board(self.series_id)
         self.assertFalse([f for f in after["findings"] if f["rule"] == "C3"])
-        self.assertEqual(after["undo"], offered[0]["text"])
+        self.assertEqual(after["undo"]["label"], offered[0]["text"])
         self.post(f"/api/series/{self.series_id}/undo", {"version": after["version"]})
         again = self.board(self.series_id)["findings"]
         self.assertTrue([f for f in again if f["rule"] == "C3"])

@@ -48,7 +48,7 @@ class Parts(WithSeries):
         after = self.movements()
         self.assertEqual((after[0], after[2]), (before[0], before[2]))
         board = self.board(self.series_id)
-        self.assertEqual(board["undo"], "Plan a class anew")
+        self.assertEqual(board["undo"]["label"], "Plan a class anew")
         self.assertFalse([f for f in board["findings"] if f["mode"] == "must"])
         day = board["classes"][1]["date"]
         self.assertEqual(self.run_of(part={"kind": "from", "day": day})["state"], "done")
@@ -95,7 +95,7 @@ class Repair(WithSeries):
         self.assertEqual(
             [c["date"] for c in after["classes"]], [board["classes"][n]["date"] for n in (0, 2)]
         )
-        self.assertIsNone(after["undo"])
+        self.assertEqual(after["undo"]["label"], "Change days and kit")
         end = self.run_of(repair=True)
         self.assertEqual(end["state"], "done")
         self.assertTrue(any("changed" in note for note in end["notes"]))

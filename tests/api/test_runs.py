@@ -12,11 +12,16 @@ from unittest import mock
 
 import schemathesis
 from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
 
 from grike.api.runner import Runner
 from grike.api.security import COOKIE
+from grike.core.errors import InvalidInput, Unavailable
 from grike.store import runs
 from tests.api.base import WithApplication, a_set_up
+
+#: Bodies and ids drawn for each route; ./grike test --all draws more.
+FUZZED = max(12, int(os.environ.get("GRIKE_EXAMPLES", "1")))
 
 
 class Runs(WithApplication):
@@ -48,7 +53,7 @@ class Runs(WithApplication):
         self.assertEqual(events[-1]["state"], "done")
         board = self.board(series_id)
         self.assertEqual(len(board["classes"]), 3)
-        self.assertEqual(board["undo"], "Plan the series")
+        self.assertEqual(board["undo"]["label"], "Plan the series")
         self.assertIsNone(board["run"])
         self.assertEqual(self.client.get(f"/api/runs/{run}").json()["state"], "done")
 
@@ -128,13 +133,101 @@ class Runs(WithApplication):
         self.events(run)
 
     def test_stop_and_keep(self) -> None:
-        """Stopped early, the series is complete all the same and keeps every must."""
-        series_id, run = self.begin(weeks=6)
+        """Stopped early, the weeks that were filled are there, and they keep every must."""
+        series_id, run = self.begin(weeks=12)
+        self.filled(run)
+        began = time.monotonic()
         self.assertEqual(self.post(f"/api/runs/{run}/stop").status_code, 202)
-        self.assertEqual(self.events(run)[-1]["state"], "done")
+        end = self.events(run)[-1]
+        self.assertLess(time.monotonic() - began, 5)
+        self.assertEqual(end["state"], "stopped")
         board = self.board(series_id)
-        self.assertEqual(len(board["classes"]), 18)
+        self.assertIn(f"{len(board['classes'])} of 36 classes", end["message"])
+        self.assertGreaterEqual(len(board["classes"]), 3)
+        self.assertLess(len(board["classes"]), 36)
+        self.assertEqual(board["undo"]["label"], "Plan the series, stopped early")
         self.assertFalse([f for f in board["findings"] if f["mode"] == "must"])
+        self.assertIsNone(board["run"])
+
+    def filled(self, run: int) -> None:
+        """Wait until some classes are filled."""
+        for _ in range(600):
+            with self.database.transaction() as connection:
+                found = runs.events(connection, run, 0)
+            if any(body.get("filled") for _, body in found):
+                return
+            time.sleep(0.05)
+        raise AssertionError("nothing was filled")
+
+    def test_stopped_over_a_plan_that_stands_changes_nothing(self) -> None:
+        """Half of a new plan never gets among the classes of the old one."""
+        series_id, run = self.begin(weeks=12, minutes=30)
+        self.filled(run)
+        self.post(f"/api/runs/{run}/stop")
+        self.events(run)
+        before = self.board(series_id)
+        body = {"version": before["version"], "seed": 2}
+        again = self.post(f"/api/series/{series_id}/runs", body).json()["id"]
+        self.filled(again)
+        self.post(f"/api/runs/{again}/stop")
+        end = self.events(again)[-1]
+        self.assertEqual(
+            (end["state"], end["message"]), ("stopped", "Stopped. Nothing was changed.")
+        )
+        self.assertEqual(self.board(series_id)["classes"], before["classes"])
+
+    def test_one_that_waits_is_stopped_at_once(self) -> None:
+        """A run in the line ends without ever beginning, and so does a what-if."""
+        _, first = self.begin(weeks=12)
+        series_id, second = self.begin(name="Second")
+        third = self.post(
+            f"/api/series/{series_id}/what-ifs", {"changes": [{"label": "longer", "minutes": 60}]}
+        ).json()[0]["id"]
+        for run in (second, third):
+            self.assertEqual(self.post(f"/api/runs/{run}/stop").status_code, 202)
+            end = self.events(run)
+            self.assertEqual([e["kind"] for e in end], ["end"])
+            self.assertEqual(end[-1]["state"], "stopped")
+        self.post(f"/api/runs/{first}/stop")
+        self.events(first)
+
+    def test_a_movement_that_became_another_meanwhile_fails_in_words(self) -> None:
+        """Whatever goes wrong when a plan is put in, the run ends and says so; planning goes on."""
+        series_id, run = self.begin()
+        wrong = InvalidInput("Squat is two-sided now.", fix="Plan again.")
+        with mock.patch("grike.api.outcome.plan_from", side_effect=wrong):
+            end = self.events(run)[-1]
+        self.assertEqual(end["state"], "failed")
+        self.assertIn("Squat is two-sided now", end["message"])
+        self.assertIsNone(self.board(series_id)["run"])
+
+    def test_a_result_that_cannot_be_saved_fails_in_words(self) -> None:
+        """An error that nobody thought of ends the run as well."""
+        series_id, run = self.begin()
+        with (
+            mock.patch("grike.api.runner.changes.save", side_effect=RuntimeError("no")),
+            self.assertLogs("grike", "ERROR"),
+        ):
+            end = self.events(run)[-1]
+        self.assertEqual(end["state"], "failed")
+        self.assertIn("could not be saved", end["message"])
+        self.assertIsNone(self.board(series_id)["run"])
+
+    def test_a_database_that_is_away_at_the_end_is_waited_for(self) -> None:
+        """The plan is not lost, however often saving it has to be tried."""
+        tries = {"left": 3}
+        own = Runner._save
+
+        def save(runner: Runner, *given: Any) -> None:
+            tries["left"] -= 1
+            if tries["left"] > 0:
+                raise Unavailable("Away.", "", "")
+            own(runner, *given)
+
+        with mock.patch.object(Runner, "_save", save):
+            series_id, run = self.begin()
+            self.assertEqual(self.events(run)[-1]["state"], "done")
+        self.assertEqual(len(self.board(series_id)["classes"]), 3)
 
     def test_no_plan_is_told_in_words(self) -> None:
         """A rise above its cap ends without a plan, with the rule and a way out."""
@@ -157,7 +250,7 @@ class Runs(WithApplication):
             "id"
         ]
         self.post(f"/api/runs/{again}/stop")
-        self.assertEqual(self.events(again)[-1]["state"], "done")
+        self.assertEqual(self.events(again)[-1]["state"], "stopped")
 
     def planner_pid(self, run: int) -> int:
         for _ in range(200):
@@ -169,20 +262,33 @@ class Runs(WithApplication):
         raise AssertionError("the run never began")
 
     def test_an_edit_meanwhile_is_not_overwritten(self) -> None:
-        """A plan that comes back to a changed series is not put in."""
+        """A plan that comes back to a changed series is kept beside it, compared, and put in."""
         series_id, run = self.begin(weeks=4)
         self.planner_pid(run)
         stored = self.client.get(f"/api/series/{series_id}/setup").json()
         self.client.put(f"/api/series/{series_id}/setup", json=stored, headers=self.csrf)
         end = self.events(run)[-1]
-        self.assertEqual(end["state"], "failed")
+        self.assertEqual(end["state"], "beside")
         self.assertIn("changed in the meantime", end["message"])
+        self.assertIn("Change the set-up, by Dora Director", end["message"])
+        board = self.board(series_id)
+        self.assertEqual((board["classes"], board["kept"]["run"]), ([], run))
+        query = f"one=series-{series_id}&other=run-{run}"
+        compared = self.client.get(f"/api/compare?{query}").json()
+        self.assertEqual(compared["other"]["classes"], 12)
+        path, body = f"/api/runs/{run}/put-in", {"version": board["version"]}
+        self.assertEqual(self.post(path, {"version": 0}).status_code, 409)
+        self.assertEqual(self.post(path, body).status_code, 200)
+        after = self.board(series_id)
+        self.assertEqual((len(after["classes"]), after["kept"]), (12, None))
+        self.assertEqual(after["undo"]["label"], "Put in the plan that was kept")
+        self.assertEqual(self.post(path, body).status_code, 404)
 
     def test_a_restarted_server_says_what_happened(self) -> None:
         """Runs that a dead server left open are ended as interrupted."""
         series_id = self.a_series()
         with self.database.transaction() as connection:
-            run = runs.add(connection, series_id, {}, 1, "1", {}, None)
+            run = runs.add(connection, runs.Note(series_id))
             runs.begin(connection, run)
         Runner(self.app.state.grike).recover()
         self.assertEqual(self.events(run)[-1]["state"], "interrupted")
@@ -193,7 +299,19 @@ class AnyInput(WithApplication):
     def test_no_input_makes_a_server_error(self) -> None:
         """Schemathesis: whatever fits the description of a route, no answer is a 500."""
         self.sign_in()
-        self.a_series()
+        series_id = self.a_series()
+        starts = {"starts_at": "2026-11-30T18:00:00"}
+        session = self.post(f"/api/series/{series_id}/classes/0/sessions", starts).json()["id"]
+        with self.database.transaction() as connection:
+            run = runs.add(connection, runs.Note(series_id, "what-if"))
+        self.ids: dict[str, Any] = {
+            "series_id": series_id,
+            "slot": 0,
+            "session_id": session,
+            "run_id": run,
+            "movement_id": "squat",
+            "number": 0,
+        }
         # Nothing is planned here: a run that any input could begin would outlive its answer.
         own, self.app.state.runner = self.app.state.runner, mock.Mock(spec=Runner)
         self.app.state.runner.start.return_value = 1
@@ -205,20 +323,32 @@ class AnyInput(WithApplication):
             # Signing out would end the test's own session; a stream outlives its answer.
             if operation.path.endswith(("/sign-out", "/sign-in", "/events")):
                 continue
+            # What is deleted is not there for the others.
+            if operation.method.upper() == "DELETE":
+                continue
             self.try_all(operation)
 
     def try_all(self, operation: Any) -> None:
-        @given(case=operation.as_strategy())
+        documented = set(operation.definition.raw["responses"])
+
+        @given(case=operation.as_strategy(), real=st.sampled_from([True, True, True, False]))
         @settings(
-            max_examples=6,
+            max_examples=FUZZED,
             deadline=None,
             derandomize=True,
             suppress_health_check=list(HealthCheck),
         )
-        def attempt(case: Any) -> None:
+        def attempt(case: Any, real: bool) -> None:
+            known = {name: self.ids[name] for name in case.path_parameters if name in self.ids}
+            if real:
+                case.path_parameters.update(known)
+            if real and isinstance(case.body, dict) and "version" in case.body:
+                case.body["version"] = self.board(self.ids["series_id"])["version"]
             headers = {**self.csrf, "Cookie": f"{COOKIE}={self.client.cookies[COOKIE]}"}
             answer = case.call(headers=headers)
-            self.assertLess(answer.status_code, 500, (operation.label, answer.text[:300]))
+            told = (operation.label, answer.status_code, answer.text[:300])
+            self.assertLess(answer.status_code, 500, told)
+            self.assertIn(str(answer.status_code), documented, told)
 
         attempt()
 

@@ -120,7 +120,7 @@ class Board(WithApplication):
         version = self.board(self.series_id)["version"]
         self.write("classes/0/lock", locked=True)
         body = {"version": version, "locked": True}
-        answer = self.post(f"/api/series/{self.series_id}/classes/1/lock", body)
+        answer = self.post(f"/api/series/{self.series_id}/classes/0/lock", body)
         self.assertEqual(answer.status_code, 409)
         self.assertIn("Lock week 1 Monday, by Dora Director", answer.json()["detail"])
 
@@ -172,9 +172,9 @@ class SetUp(WithApplication):
 
     def test_planned_series_keep_their_shape(self) -> None:
         """A series with classes refuses another set-up."""
-        answer = self.client.put(
-            f"/api/series/{self.a_series()}/setup", json=a_set_up(), headers=self.csrf
-        )
+        path = f"/api/series/{self.a_series()}/setup"
+        stored = self.client.get(path).json()
+        answer = self.client.put(path, json=stored | {"weeks": 5}, headers=self.csrf)
         self.assertEqual(answer.status_code, 409)
 
     def refused(self, **changes: Any) -> dict[str, str]:

@@ -18,11 +18,11 @@ class Line(unittest.TestCase):
         def hold() -> None:
             gate.wait(10)
 
-        line.put("dora", hold)
+        line.put("dora", "first", hold)
         for number in range(5):
-            line.put("dora", lambda n=number: served.append(f"dora {n}"))  # type: ignore[misc]
-        line.put("ivo", lambda: served.append("ivo"))
-        line.put("last", done.set)
+            line.put("dora", number, lambda n=number: served.append(f"dora {n}"))  # type: ignore[misc]
+        line.put("ivo", "his", lambda: served.append("ivo"))
+        line.put("last", "end", done.set)
         gate.set()
         self.assertTrue(done.wait(10))
         self.assertLessEqual(served.index("ivo"), 1)
@@ -36,14 +36,35 @@ class Line(unittest.TestCase):
             started.set()
             gate.wait(10)
 
-        line.put("a", first)
+        line.put("a", 1, first)
         self.assertTrue(started.wait(10))
-        line.put("a", lambda: None)
-        line.put("a", done.set)
+        line.put("a", 2, lambda: None)
+        line.put("a", 3, done.set)
         with self.assertRaises(Conflict):
-            line.put("b", lambda: None)
+            line.put("b", 4, lambda: None)
         gate.set()
         self.assertTrue(done.wait(10))
+
+    def test_what_waits_can_be_taken_out(self) -> None:
+        """Dropped work never runs; what runs already, or never was there, cannot be dropped."""
+        line, gate, done = WaitingLine(1), threading.Event(), threading.Event()
+        started, served = threading.Event(), list[str]()
+
+        def first() -> None:
+            started.set()
+            gate.wait(10)
+
+        line.put("a", "runs", first)
+        self.assertTrue(started.wait(10))
+        line.put("b", "dropped", lambda: served.append("dropped"))
+        line.put("a", "stays", lambda: served.append("stays"))
+        self.assertEqual(
+            [line.drop(n) for n in ("runs", "dropped", "nobody")], [False, True, False]
+        )
+        line.put("b", "end", done.set)
+        gate.set()
+        self.assertTrue(done.wait(10))
+        self.assertEqual(served, ["stays"])
 
     def test_places_work_side_by_side(self) -> None:
         """Two places hold two jobs at once."""
@@ -55,7 +76,7 @@ class Line(unittest.TestCase):
             end.set()
 
         for end in ends:
-            line.put("a", lambda e=end: job(e))  # type: ignore[misc]
+            line.put("a", end, lambda e=end: job(e))  # type: ignore[misc]
         self.assertTrue(all(end.wait(10) for end in ends))
 
 

@@ -9,6 +9,7 @@ import unittest
 from collections.abc import Iterator
 from pathlib import Path
 
+from grike import VERSION
 from grike.core import errors
 from grike.core.rules import CATALOGUE
 
@@ -103,8 +104,18 @@ class Docs(unittest.TestCase):
     def test_every_error_code_is_in_the_docs(self) -> None:
         """Each code of the error tree is explained in docs/operations.md."""
         page = (ROOT / "docs" / "operations.md").read_text(encoding="utf-8")
-        for kind in errors.GrikeError.__subclasses__():
+        kinds = errors.GrikeError.__subclasses__()
+        deeper = [below for kind in kinds for below in kind.__subclasses__()]
+        for kind in (*kinds, *deeper):
             self.assertIn(f"`{kind.code}`", page)
+
+    def test_the_version_stands_in_one_place(self) -> None:
+        """The changelog begins with it, and no settings file repeats it."""
+        changelog = (ROOT / "CHANGELOG.md").read_text(encoding="utf-8")
+        self.assertEqual(re.findall(r"^## (.*)$", changelog, re.M)[0], VERSION)
+        for name in ("pyproject.toml", "web/package.json"):
+            settings = (ROOT / name).read_text(encoding="utf-8")
+            self.assertIsNone(re.search(r'^\s*"?version"?\s*[=:]\s*"', settings, re.M), name)
 
     def test_every_command_is_in_the_readme(self) -> None:
         """Each command of ./grike is in the README."""

@@ -57,7 +57,7 @@ class Accessible(WithBrowser):
         with self.database.transaction() as connection:
             from grike.store import runs
 
-            run = runs.add(connection, series_id, {}, 1, "1", {}, None)
+            run = runs.add(connection, runs.Note(series_id))
             runs.begin(connection, run)
             words = {"collisions": ["In week 1 these collide.", "Way out: more kit."]}
             runs.end(connection, run, "none", words)

@@ -89,16 +89,24 @@ class WaysOfWorking(WithBrowser):
         return self.driver.find_element(By.XPATH, path)
 
     def test_a_preset_fills_the_set_up(self) -> None:
-        """Chair and band sets level, minutes and kit; a changed rule makes it one's own."""
+        """Chair and band leaves what was counted, takes its own if asked, and gives mine back."""
         self.sign_in()
         self.see("header")
         self.go("/series/new", "[aria-label=Days]")
         self.press("Chair and band")
         self.see_text("Everything standing or on a chair")
+        self.assertEqual(self.field("Minutes").get_attribute("value"), "45")
+        self.assertEqual(self.field("mats").get_attribute("value"), "20")
+        self.press("Take its usual 40 minutes, level 1 and kit as well")
         self.assertEqual(self.field("Minutes").get_attribute("value"), "40")
         self.assertIn(self.field("mats").get_attribute("value"), ("0", ""))
+        self.press("Back to the minutes, level and kit that you counted")
+        self.assertEqual(self.field("Minutes").get_attribute("value"), "45")
+        self.assertEqual(self.field("mats").get_attribute("value"), "20")
+        self.press("Take its usual")
         self.field("Volume rises a week by (%)").send_keys("7")
         self.see_text("Your own rules, see below.")
         self.press("Blend")
         self.see_text("The usual start")
+        self.assertEqual(self.field("mats").get_attribute("value"), "20")
         self.assertEqual(self.axe(), [])

@@ -275,8 +275,13 @@ class Class(WithBrowser):
         """Another director changed the series: the write is refused in words, then it works."""
         with self.database.transaction() as connection:
             connection.run("UPDATE series SET version = version + 1 WHERE id = %s", (self.series,))
+            connection.run(
+                "UPDATE series_class SET changed = "
+                "(SELECT version FROM series WHERE id = %s) WHERE series_id = %s",
+                (self.series, self.series),
+            )
         self.press("Lock")
-        self.see_text("The series was changed in the meantime.")
+        self.see_text("The class was changed in the meantime.")
         self.press("Lock")
         self.button("Unlock")
 

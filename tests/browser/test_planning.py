@@ -120,7 +120,10 @@ class Planning(WithBrowser):
         self.press("Plan 24 classes")
         self.see_text("is being filled")
         self.see_text("Mon ·")
+        self.wait.until(lambda _: len(self.all("[data-filled='1']")) == 4)
         self.press("Stop and keep what there is")
+        self.see_text("classes were filled and are in the series")
+        self.press("Go to the board")
         self.see("table [data-slot]")
         with self.database.transaction() as connection:
             stored = series.get(connection, series.lines(connection)[0].id)

@@ -7,17 +7,20 @@ from dataclasses import replace
 from functools import lru_cache
 from typing import Any
 
+from grike.core.design import Purpose
+from grike.core.editing import swapped, work_blocks
 from grike.core.errors import InvalidInput
 from grike.core.focus import Focus
 from grike.core.format import StraightSets
 from grike.core.item import Item, Level
-from grike.core.kit import Kit
+from grike.core.kit import LOADABLE, Kit
 from grike.core.movement import Dose, Movement
 from grike.core.planner import PlanResult, Problem, plan
-from grike.core.planner.carrying import LOADABLE, levers
+from grike.core.planner.carrying import levers
 from grike.core.planner.cells import Theme
 from grike.core.planner.linear import Limits
 from grike.core.planner.refill import refill
+from grike.core.planner.repair import repair
 from grike.core.planner.selection import Carry, all_rows, build, scope_of
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.variants import Variant
@@ -29,6 +32,7 @@ from grike.core.rules.base import Row
 from grike.core.rules.carry import carried_words
 from grike.core.rules.scope import Group, WeekSteps
 from grike.core.rules.steps import is_lighter
+from grike.core.series import PlannedClass
 from grike.core.sheet import Mode
 from grike.core.wishes import Wishes
 from tests.builders import FULL, a_class, a_library, a_movement, a_plan, circuit, work
@@ -200,6 +204,33 @@ class Planned(unittest.TestCase):
         sheet = request.sheet.with_line("D7", mode=Mode.AIM)
         problem = Problem(replace(request, sheet=sheet), LIBRARY)
         self.assertEqual(plan(problem, None, 3).plan, plan(problem, None, 3).plan)
+
+
+class Repaired(unittest.TestCase):
+    def test_what_is_carried_stays_carried(self) -> None:
+        """A careless swap in a week that carries: repaired, the marks of what stayed are there."""
+        before = carried_series().plan
+        assert before is not None
+        members = [p for p in before.classes if any(_carried_of(p)) and p.slot.week == 2]
+        planned = members[0]
+        other = next(p for p in before.classes if p.slot.week == 2 and p is not planned)
+        again = next(i for i in other.design.movement_ids() if i not in _carried_of(other))
+        number = work_blocks(planned.design)[0]
+        items = planned.design.blocks[number].items
+        place = next(n for n, item in enumerate(items) if not item.carried)
+        design = swapped(planned.design, number, place, again, LIBRARY)
+        broken = before.with_class(replace(planned, design=design))
+        done = repair(Problem(broken, LIBRARY), None, 3)
+        self.assertTrue(done.slots)
+        for old in broken.classes:
+            new = next(p for p in done.plan.classes if p.slot.index == old.slot.index)
+            kept = _carried_of(old) & set(new.design.movement_ids())
+            self.assertEqual(kept - _carried_of(new), set(), old.slot.label)
+        self.assertTrue(any(_carried_of(p) for p in done.plan.classes))
+
+
+def _carried_of(planned: PlannedClass) -> set[str]:
+    return {i.movement_id for _, _, i in planned.design.items(Purpose.WORK) if i.carried}
 
 
 if __name__ == "__main__":

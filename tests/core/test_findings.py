@@ -135,7 +135,7 @@ class AfterAnEdit(unittest.TestCase):
         facts = Facts(base(), LIBRARY)
         for volume in facts.week_volumes.values():
             for amount in volume.muscles.values():
-                self.assertIsInstance(Fraction(amount.sets), Fraction)
+                self.assertIsInstance(amount.sets, Fraction)
                 self.assertEqual((Fraction(amount.sets) * 12).denominator, 1)
 
 

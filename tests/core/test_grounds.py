@@ -46,7 +46,7 @@ from grike.core.planner.variants.caps import TimeCapVariant
 from grike.core.planner.variants.rounds import CircuitVariant
 from grike.core.rules import Facts, broken_musts, default_sheet, findings
 from grike.core.rules.base import Row
-from grike.core.rules.facts import ClassFacts
+from grike.core.rules.class_facts import ClassFacts
 from grike.core.rules.scope import Scope, WeekSteps
 from grike.core.series import PlannedClass
 from grike.core.sheet import Mode

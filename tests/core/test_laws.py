@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 import unittest
 from fractions import Fraction
 
@@ -173,7 +174,7 @@ class Laws(unittest.TestCase):
         st.integers(1, 3),
     )
     @settings(
-        max_examples=5,
+        max_examples=int(os.environ.get("GRIKE_EXAMPLES", "2")),
         deadline=None,
         derandomize=True,
         suppress_health_check=[HealthCheck.too_slow],

@@ -9,18 +9,23 @@ import datetime as dt
 import os
 import unittest
 from dataclasses import replace
+from functools import lru_cache
+from unittest import mock
 
 from hypothesis import HealthCheck, example, given, settings
 from hypothesis import strategies as st
 
+from grike.core.editing import swapped, work_blocks
 from grike.core.errors import InvalidInput
 from grike.core.kit import Kit, Room
 from grike.core.movement import Library
-from grike.core.planner import PlanResult, Problem, Progress, Settings, Status, plan
+from grike.core.planner import Problem, Progress, Settings, Status, plan
+from grike.core.planner.alternatives import alternatives
 from grike.core.planner.grounds import Grounds
-from grike.core.planner.improve import judge, neighbourhoods
+from grike.core.planner.improve import Judged, improved, judge, neighbourhoods
 from grike.core.planner.linear import Limits, Outcome
-from grike.core.planner.pool import pool_report
+from grike.core.planner.pool import PoolReport, pool_report
+from grike.core.planner.problem import NeverStop
 from grike.core.planner.readiness import set_up_problems
 from grike.core.planner.run import Run
 from grike.core.planner.selection import build
@@ -29,12 +34,12 @@ from grike.core.planner.weeks import week_task
 from grike.core.rules import Facts, broken_musts, cost_by_rule, findings
 from grike.core.series import SeriesPlan
 from grike.core.sheet import Mode
-from tests.builders import BARE, FULL, a_plan, locked
+from tests.builders import BARE, FULL, a_plan, locked, long
 from tests.core.test_outside import solve_with_highs
 from tests.core.test_planner import LIBRARY, empty, made, two_weeks
 
-#: More are tried with GRIKE_EXAMPLES=500, which takes about half an hour.
-EXAMPLES = int(os.environ.get("GRIKE_EXAMPLES", "6"))
+#: ./grike test --all tries more; GRIKE_EXAMPLES=500 takes about half an hour.
+EXAMPLES = int(os.environ.get("GRIKE_EXAMPLES", "1"))
 QUICK = Settings(retries=2, restarts=0, improve_rounds=0)
 
 
@@ -74,35 +79,28 @@ class Strange(unittest.TestCase):
         self.assertEqual(len(made(result).classes), 1)
 
     def test_zero_kit_and_many_people(self) -> None:
-        """A room with nothing in it, for forty: refused, or planned on the feet alone."""
+        """A room with nothing in it, for forty: the set-up passes, and planning says why not."""
         request = empty(weeks=1, room=Room("Yard", {}, 60), heads=40)
-        try:
-            set_up_problems(request, LIBRARY)
-        except InvalidInput as error:
-            self.assertIn("movements", error.line())
-            return
+        set_up_problems(request, LIBRARY)
         result = plan(Problem(request, LIBRARY), None, 1, QUICK)
-        self.assertTrue(result.plan is not None or result.collisions)
+        self.assertIs(result.status, Status.UNDECIDED)
+        self.assertIsNone(result.plan)
+        self.assertTrue(any(line.startswith("Way out") for line in result.collisions))
 
+    @long
     def test_a_year(self) -> None:
-        """52 weeks, stopped at once: every class is there, in one go."""
-        result = plan(Problem(empty(weeks=52, weekdays=(2,)), LIBRARY), AfterSomeCalls(0), 1, QUICK)
-        if result.plan is None:
-            self.assertTrue(result.collisions)
-        else:
-            self.assertEqual(len(result.plan.classes), 52)
+        """52 weeks, a class each: every class is there, and every must holds."""
+        result = plan(Problem(empty(weeks=52, weekdays=(2,)), LIBRARY), None, 1, QUICK)
+        self.assertEqual(len(made(result).classes), 52)
+        self.assertEqual(broken_musts(findings(Facts(made(result), LIBRARY))), [])
 
     def test_contradictory_locks(self) -> None:
-        """The same class locked on two days running: an answer that names the rules."""
+        """The same class locked on two days running: no plan, and the rule that they break."""
         before = made(two_weeks())
         twice = before.with_class(replace(before.classes[1], design=before.classes[0].design))
         result = plan(Problem(locked(twice, 0, 1), LIBRARY), None, 1, QUICK)
-        if result.plan is None:
-            self.assertTrue(result.collisions)
-        else:
-            facts = Facts(result.plan, LIBRARY)
-            places = {f.place.slot for f in broken_musts(findings(facts))}
-            self.assertLessEqual(places, {0, 1, None})
+        self.assertIsNone(result.plan)
+        self.assertIn("(D1)", result.collisions[0])
 
 
 class Stopped(unittest.TestCase):
@@ -115,36 +113,67 @@ class Stopped(unittest.TestCase):
                 self.assertEqual(broken_musts(findings(Facts(made(result), LIBRARY))), [])
 
 
-class Improving(unittest.TestCase):
-    def narrow(self, rounds: int, seed: int = 2) -> PlanResult:
-        request = empty(room=BARE, weeks=2, weekdays=(0, 2, 4))
-        return plan(Problem(request, LIBRARY), None, seed, Settings(improve_rounds=rounds))
+@lru_cache
+def damaged() -> tuple[Problem, SeriesPlan, PoolReport]:
+    """Return a week that keeps every must and costs what one swap does, with its problem."""
+    whole = made(plan(Problem(empty(weeks=1, weekdays=(0, 2, 4)), LIBRARY), None, 7))
+    last = whole.classes[-1]
+    block = work_blocks(last.design)[0]
+    offered = alternatives(Facts(whole, LIBRARY), last.slot.index, block, 0, 18)
+    worst = max((a for a in offered if not a.musts_broken), key=lambda a: a.cost_change)
+    assert worst.cost_change > 0
+    design = swapped(last.design, block, 0, worst.movement.id, LIBRARY)
+    problem = Problem(replace(whole, classes=()), LIBRARY)
+    return problem, whole.with_class(replace(last, design=design)), pool_report(problem)
 
-    def test_it_never_gets_worse(self) -> None:
-        """With rounds or without: every must holds, and more rounds never cost more."""
-        costs = [self.narrow(rounds).cost for rounds in (0, 2)]
-        self.assertEqual(costs, sorted(costs, reverse=True))
+
+class Improving(unittest.TestCase):
+    def better(self, heard: list[Progress] | None = None) -> Judged:
+        problem, start, pool = damaged()
+        tell = heard.append if heard is not None else lambda _: None
+        settings_ = Settings(improve_rounds=2, on_progress=tell)
+        return improved(problem, start, pool, 3, settings_, NeverStop())
+
+    def test_what_costs_is_made_to_cost_less(self) -> None:
+        """A week with one bad swap comes back cheaper, with every must; the stage is named."""
+        problem, start, pool = damaged()
+        before = judge(problem, Settings(), start, None)
+        heard: list[Progress] = []
+        after = self.better(heard)
+        self.assertTrue(after.valid)
+        self.assertLess(after.cost, before.cost)
+        self.assertEqual({p.stage for p in heard}, {"Improving"})
+        self.assertEqual(heard[0].cost, before.cost)
+        for progress in heard:
+            assert progress.cost is not None
+            self.assertGreater(progress.cost, pool.bound)
+
+    def test_what_is_found_worse_is_not_taken(self) -> None:
+        """Where every neighbourhood comes back worse, or breaks a must, the plan stays."""
+        problem, start, pool = damaged()
+        whole = judge(problem, Settings(), start, None).plan
+        design = start.classes[0].design
+        twice = start.with_class(replace(start.classes[1], design=design))
+        for bad in (twice, None):
+            with mock.patch("grike.core.planner.improve._planned_again", return_value=bad):
+                stays = improved(problem, start, pool, 3, Settings(), NeverStop())
+            self.assertEqual(stays.plan, whole)
 
     def test_the_same_twice_although_two_work_side_by_side(self) -> None:
         """Threads change nothing: the same seed gives the same plan."""
-        self.assertEqual(self.narrow(2).plan, self.narrow(2).plan)
-
-    def test_it_says_that_it_improves(self) -> None:
-        """Progress names the stage with cost and bound, until the bound is met."""
-        heard: list[Progress] = []
-        request = empty(room=BARE, weeks=1)
-        plan(Problem(request, LIBRARY), None, 1, Settings(on_progress=heard.append))
-        improving = [p for p in heard if p.stage == "Improving"]
-        self.assertTrue(all(p.cost is not None and p.cost > p.bound for p in improving))
+        self.assertEqual(self.better().plan, self.better().plan)
 
     def test_neighbourhoods_are_where_the_cost_is(self) -> None:
         """Only slots that are open, widest last; none where nothing costs."""
-        result = self.narrow(0)
-        problem = Problem(made(result), LIBRARY)
-        judged = judge(problem, Settings(), made(result), None)
+        problem, start, _ = damaged()
+        judged = judge(problem, Settings(), start, None)
+        sizes: list[int] = []
         for width in (0, 1, 2):
-            areas = neighbourhoods(judged, frozenset({0, 1, 2}), width)
-            self.assertTrue(all(area <= {0, 1, 2} for area in areas))
+            areas = neighbourhoods(judged, frozenset({0, 2}), width)
+            self.assertTrue(areas)
+            self.assertTrue(all(area and area <= {0, 2} for area in areas))
+            sizes.append(max(map(len, areas)))
+        self.assertEqual(sizes, sorted(sizes))
         whole = judge(Problem(made(two_weeks()), LIBRARY), Settings(), made(two_weeks()), None)
         self.assertEqual(neighbourhoods(whole, frozenset(range(8)), 1), [])
 

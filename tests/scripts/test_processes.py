@@ -46,6 +46,46 @@ class InAFolder(unittest.TestCase):
         return child
 
 
+class AtOnce(InAFolder):
+    def test_databases_are_made_at_once(self) -> None:
+        """Three made side by side, over and over: each is whole, none takes another's files."""
+        from concurrent.futures import ThreadPoolExecutor
+
+        def make(number: int) -> str:
+            home = self.folder / f"d{number}"
+            name = f"at-once-{number}"
+            try:
+                server = database.start(home, name=name, first=9800 + 10 * number)
+                return "whole" if database._sql(server.socket, "SELECT 1") else "no answer"
+            finally:
+                processes.stop(name, 20)
+
+        for turn in range(10 if os.environ.get("GRIKE_ALL") else 1):
+            with ThreadPoolExecutor(3) as pool:
+                made = list(pool.map(make, range(3 * turn, 3 * turn + 3)))
+            self.assertEqual(made, ["whole"] * 3)
+
+
+class AnotherBuild(InAFolder):
+    def test_an_application_of_another_build_is_replaced(self) -> None:
+        """What runs from these sources stays; what runs from older ones is stopped."""
+        child = self.child()
+        server = database.Server(1, "socket", "password")
+        processes.remember("application", child.pid, port=1, build=serve._build())
+        with mock.patch.object(serve, "answers", return_value=True):
+            self.assertEqual(serve.start(server), 1)
+        self.assertIsNone(child.poll())
+        processes.remember("application", child.pid, port=1, build="older")
+        with (
+            mock.patch.object(serve, "answers", side_effect=lambda port: port != 1),
+            mock.patch.object(serve, "VAR", self.folder),
+            mock.patch.object(subprocess, "Popen") as begun,
+        ):
+            begun.return_value.pid, begun.return_value.poll.return_value = os.getpid(), None
+            self.assertNotEqual(serve.start(server), 1)
+        child.wait(10)
+
+
 class Ours(InAFolder):
     def test_a_running_process_is_found_again(self) -> None:
         """What was noted comes back, with all that was noted besides."""

@@ -12,6 +12,7 @@ from dataclasses import replace
 
 from grike.core.errors import Conflict, NotFound, TooManyAttempts, Unavailable
 from grike.core.kit import Kit, Room
+from grike.core.record import SessionRecord
 from grike.core.series import PlannedClass, SeriesPlan
 from grike.store import changes, library, people, rooms, runs, series, sessions
 from grike.store.connection import Database
@@ -24,7 +25,7 @@ class Transactions(WithDatabase):
     def test_all_or_nothing(self) -> None:
         """An error takes back everything that the transaction wrote."""
         with self.assertRaises(RuntimeError), self.database.transaction() as connection:
-            rooms.put(connection, Room("Half"))
+            rooms.add(connection, Room("Half"))
             raise RuntimeError
         with self.database.transaction() as connection:
             self.assertEqual(rooms.every(connection), [])
@@ -32,10 +33,10 @@ class Transactions(WithDatabase):
     def test_a_lost_connection_is_an_error_and_commits_nothing(self) -> None:
         """Killed in mid-transaction, the first half is not saved and the second is not tried."""
         with self.assertRaises(Unavailable), self.database.transaction() as connection:
-            rooms.put(connection, Room("First half"))
+            rooms.add(connection, Room("First half"))
             mine = connection.row("SELECT CONNECTION_ID() AS id") or {}
             self.kill(int(mine["id"]))
-            rooms.put(connection, Room("Second half"))
+            rooms.add(connection, Room("Second half"))
         with self.database.transaction() as connection:
             self.assertEqual(rooms.every(connection), [])
 
@@ -167,9 +168,9 @@ class Series(WithDatabase):
     def step(self, which: str) -> str:
         with self.database.transaction() as connection:
             return (
-                changes.undo(connection, self.series_id)
+                changes.undo(connection, self.series_id, None)
                 if which == "undo"
-                else changes.redo(connection, self.series_id)
+                else changes.redo(connection, self.series_id, None)
             )
 
     def test_a_stale_write_says_what_changed(self) -> None:
@@ -179,8 +180,7 @@ class Series(WithDatabase):
             stored = series.get(connection, self.series_id)
             changes.save(connection, stored, [self.design("squat")], "Put in a squat", ada)
         with self.assertRaises(Conflict) as caught, self.database.transaction() as connection:
-            latest = changes.latest(connection, self.series_id)
-            series.lock(connection, self.series_id, stored.version, latest)
+            changes.require_current(connection, self.series_id, stored.version)
         self.assertIn("Put in a squat, by Ada", caught.exception.why)
 
     def test_two_writers_at_once(self) -> None:
@@ -192,7 +192,7 @@ class Series(WithDatabase):
             ready.wait()
             try:
                 with self.database.transaction() as connection:
-                    series.lock(connection, self.series_id, 1, "")
+                    changes.require_current(connection, self.series_id, 1)
                     stored = series.get(connection, self.series_id)
                     changes.save(connection, stored, [self.design("squat")], "Mine", None)
                 outcome.append("won")
@@ -206,27 +206,96 @@ class Series(WithDatabase):
             thread.join()
         self.assertEqual(sorted(outcome), ["conflict", "won"])
 
-    def test_a_set_up_may_change_only_while_empty(self) -> None:
-        """With classes in it, another shape is refused."""
-        longer = replace(self.plan, shape=replace(self.plan.shape, weeks=5))
+    def reshape(self, **changed: object) -> None:
         with self.database.transaction() as connection:
-            series.replace_setup(connection, self.series_id, longer)
-        self.assertEqual(self.there().shape.weeks, 5)
-        self.save("squat", "Put in a squat")
+            stored = series.get(connection, self.series_id)
+            shape = replace(stored.plan.shape, **changed)  # type: ignore[arg-type]
+            plan = replace(stored.plan, shape=shape, classes=())
+            changes.reshape(connection, stored, plan, "Other days", None)
+
+    def test_a_change_of_the_days_is_undone_like_any_other(self) -> None:
+        """A closed day takes its class along; undone, day and class are back, history and all."""
+        self.save("squat", "First")
+        monday = self.slots[0].date
+        self.reshape(closed=frozenset({monday}))
+        self.assertEqual(self.there().classes, ())
+        self.assertEqual(len(self.there().shape.slots()), 3)
+        self.assertEqual(self.step("undo"), "Other days")
+        self.assertEqual(self.there().classes, (self.design("squat"),))
+        self.assertEqual(self.there().shape, self.plan.shape)
+        self.assertEqual(self.step("redo"), "Other days")
+        self.assertEqual(self.there().classes, ())
+        self.step("undo")
+        self.assertEqual(self.step("undo"), "First")
+
+    def test_records_hold_to_their_day_whatever_days_are_closed(self) -> None:
+        """Every session is on the day it was taught on, with another day closed and open again."""
+        with self.database.transaction() as connection:
+            stored = series.get(connection, self.series_id)
+            planned = [PlannedClass(slot, self.design("squat").design) for slot in self.slots]
+            changes.save(connection, stored, planned, "Plan", None)
+            designs = series.get(connection, self.series_id).designs
+            at = {
+                slot.day: sessions.add(
+                    connection,
+                    designs[slot.index],
+                    self.series_id,
+                    slot.day,
+                    dt.datetime.combine(slot.date, dt.time(18)),
+                    None,
+                    None,
+                )
+                for slot in self.slots
+            }
+        self.save("crunch", "An edit makes another design")
+        for closed in ({self.slots[1].date}, {self.slots[0].date, self.slots[2].date}, set()):
+            self.reshape(closed=frozenset(closed))
+            with self.database.transaction() as connection:
+                for slot in self.there().shape.slots():
+                    (found,) = sessions.of_day(connection, self.series_id, slot.day)
+                    self.assertEqual(found.id, at[slot.day])
+                    self.assertEqual(found.starts_at.date(), slot.date)
+
+    def test_edits_of_two_classes_do_not_meet(self) -> None:
+        """A write to one class is stale where that class or the days changed, and only there."""
+        one, other = self.slots[0], self.slots[1]
+        with self.database.transaction() as connection:
+            version = series.version_of(connection, self.series_id)
+            stored = series.get(connection, self.series_id)
+            ada = people.add(connection, "Ada", "ada", "director", "hash")
+            planned = PlannedClass(other, self.design("squat").design)
+            changes.save(connection, stored, [planned], "Swap on Wednesday", ada)
+            changes.require_class_current(connection, self.series_id, one.day, version)
+            with self.assertRaises(Conflict) as caught:
+                changes.require_class_current(connection, self.series_id, other.day, version)
+            self.assertIn("Swap on Wednesday, by Ada", caught.exception.why)
+            version = series.version_of(connection, self.series_id)
+        self.reshape(closed=frozenset({self.slots[3].date}))
         with self.assertRaises(Conflict), self.database.transaction() as connection:
-            series.replace_setup(connection, self.series_id, self.plan)
+            changes.require_class_current(connection, self.series_id, one.day, version)
+
+    def test_who_undid_is_named_whatever_the_clock_says(self) -> None:
+        """After an undo by somebody else the stale writer hears of that, by its order, not time."""
+        self.save("squat", "First")
+        with self.database.transaction() as connection:
+            bob = people.add(connection, "Bob", "bob", "director", "hash")
+            version = series.version_of(connection, self.series_id)
+            changes.undo(connection, self.series_id, bob)
+            connection.run("UPDATE series_change SET at = at - INTERVAL 1 YEAR")
+        with self.assertRaises(Conflict) as caught, self.database.transaction() as connection:
+            changes.require_current(connection, self.series_id, version)
+        self.assertIn("undone: First, by Bob", caught.exception.why)
 
     def test_a_taught_design_is_never_lost(self) -> None:
         """A session keeps its own design when the class in the slot is changed."""
         self.save("squat", "First")
         with self.database.transaction() as connection:
             design_id = series.get(connection, self.series_id).designs[0]
-            sessions.add(
-                connection, design_id, self.series_id, 0, dt.datetime(2026, 11, 30, 18), None, None
-            )
+            at = dt.datetime(2026, 11, 30, 18)
+            sessions.add(connection, design_id, self.series_id, 0, at, None, None)
         self.save("crunch", "Second")
         with self.database.transaction() as connection:
-            taught = sessions.of_slot(connection, self.series_id, 0)[0]
+            taught = sessions.of_day(connection, self.series_id, 0)[0]
             self.assertEqual(taught.design_id, design_id)
             self.assertNotEqual(series.get(connection, self.series_id).designs[0], design_id)
             kept = connection.row("SELECT name FROM design WHERE id = %s", (design_id,))
@@ -238,17 +307,48 @@ class Series(WithDatabase):
         with self.database.transaction() as connection:
             line = series.lines(connection)[0]
             self.assertEqual((line.classes, line.slots, line.status), (1, 4, None))
-            self.assertTrue(series.remove(connection, self.series_id))
+            self.assertTrue(series.remove(connection, self.series_id, None))
+            self.assertEqual(series.lines(connection), [])
         with self.assertRaises(NotFound):
             self.there()
 
-    def test_rooms_are_replaced_by_name(self) -> None:
-        """A room of the same name keeps its id and takes the new kit."""
+    def test_the_bin_gives_back_everything_and_keeps_records_for_ever(self) -> None:
+        """Restored: classes, history, records. Let go of after its days: the records stay."""
+        self.save("squat", "First")
         with self.database.transaction() as connection:
-            first = rooms.put(connection, Room("Hall", {Kit.MAT: 3}))
-            again = rooms.put(connection, Room("Hall", {Kit.MAT: 9}))
-            self.assertEqual(first, again)
-            self.assertEqual(rooms.every(connection)[0][1].kit, {Kit.MAT: 9})
+            design_id = series.get(connection, self.series_id).designs[0]
+            at = dt.datetime(2026, 11, 30, 18)
+            taught, untaught = (
+                sessions.add(connection, design_id, self.series_id, 0, at, None, None)
+                for _ in range(2)
+            )
+            sessions.put_record(connection, taught, SessionRecord(44.0), None)
+            series.remove(connection, self.series_id, None)
+            (gone,) = series.deleted(connection)
+            self.assertEqual((gone.id, gone.records), (self.series_id, 1))
+            self.assertEqual(series.purge(connection), 0)
+            series.restore(connection, self.series_id)
+            self.assertEqual(series.deleted(connection), [])
+        self.assertEqual(self.there().classes, (self.design("squat"),))
+        with self.database.transaction() as connection:
+            series.remove(connection, self.series_id, None)
+            connection.run("UPDATE series SET deleted_at = deleted_at - INTERVAL 31 DAY")
+            self.assertEqual(series.purge(connection), 1)
+            record = sessions.get(connection, taught).record
+            self.assertIsNotNone(record and record.minutes)
+            with self.assertRaises(NotFound):
+                sessions.get(connection, untaught)
+            with self.assertRaises(NotFound):
+                series.restore(connection, self.series_id)
+
+    def test_a_new_series_never_changes_a_shared_room(self) -> None:
+        """A room of the same name stays as it is unless it is changed on purpose, by any case."""
+        with self.database.transaction() as connection:
+            first = rooms.add(connection, Room("Boat hall", {Kit.MAT: 3}))
+            self.assertEqual(rooms.add(connection, Room("boat HALL", {Kit.MAT: 9})), first)
+            self.assertEqual(rooms.every(connection)[0][1].kit, {Kit.MAT: 3})
+            self.assertEqual(rooms.put(connection, Room("BOAT hall", {Kit.MAT: 9})), first)
+            self.assertEqual([room.kit for _, room in rooms.every(connection)], [{Kit.MAT: 9}])
 
 
 class Runs(WithDatabase):
@@ -260,7 +360,7 @@ class Runs(WithDatabase):
     def test_events_are_numbered_and_ends_are_final(self) -> None:
         """Events come after a number; the first end stays."""
         with self.database.transaction() as connection:
-            run = runs.add(connection, self.series_id, {}, 1, "1", {}, None)
+            run = runs.add(connection, runs.Note(self.series_id))
             self.assertEqual(runs.open_run(connection, self.series_id), run)
             runs.begin(connection, run)
             runs.add_event(connection, run, {"n": 1})
@@ -296,7 +396,7 @@ class Killed(unittest.TestCase):
         server = own.start(folder, name="killed-database")
         migrate(server.url())
         with Database(server.url()).transaction() as connection:
-            rooms.put(connection, Room("Acknowledged"))
+            rooms.add(connection, Room("Acknowledged"))
         entry = processes.running("killed-database")
         assert entry is not None
         os.kill(int(str(entry["pid"])), signal.SIGKILL)

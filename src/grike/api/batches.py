@@ -5,7 +5,7 @@ from __future__ import annotations
 from fastapi import APIRouter, Request
 
 from grike.api.planning_schemas import Batch, BatchLine
-from grike.api.runner import Runner
+from grike.api.runner import Runner, Wish
 from grike.api.security import Director, StateOf
 from grike.core.errors import Conflict, NotFound
 from grike.store import series
@@ -25,7 +25,7 @@ def begin_batch(body: Batch, person: Director, state: StateOf, request: Request)
         try:
             with state.database.transaction() as connection:
                 version = series.version_of(connection, series_id)
-            run = runner.start(series_id, version, body.seed, person.id)
+            run = runner.start(series_id, version, person.id, Wish(seed=body.seed))
             out.append(BatchLine(series=series_id, run=run, words=""))
         except (Conflict, NotFound) as error:
             out.append(BatchLine(series=series_id, run=None, words=f"{error.what} {error.fix}"))

@@ -13,7 +13,8 @@ from grike.api.schemas import (
     LoadModel,
 )
 from grike.api.session_schemas import SessionModel
-from grike.api.views import body_volume, finding_model
+from grike.api.state import HeldSeries
+from grike.api.views import HistoryModels, class_volume, finding_model
 from grike.core.bouts import Bout
 from grike.core.class_load import class_load
 from grike.core.clock import ClassClock, Cue, CueKind
@@ -21,13 +22,11 @@ from grike.core.dose import dose_text, phases_text
 from grike.core.focus import FOCUS_NAMES
 from grike.core.format import FORMAT_NAMES
 from grike.core.planner.alternatives import Alternative
-from grike.core.rules import Facts, Finding
+from grike.core.rules import Facts
 from grike.core.rules.carry import carried_words
-from grike.core.rules.facts import ClassFacts
+from grike.core.rules.class_facts import ClassFacts
 from grike.core.sides import SideTotals
 from grike.exchange.classes import number
-from grike.store.changes import History
-from grike.store.series import StoredSeries
 from grike.store.sessions import Session
 
 
@@ -108,14 +107,13 @@ def _load(member: ClassFacts) -> LoadModel:
 
 
 def class_detail(
-    stored: StoredSeries,
-    facts: Facts,
+    held: HeldSeries,
     member: ClassFacts,
-    found: Sequence[Finding],
-    history: History,
+    history: HistoryModels,
     sessions: Sequence[SessionModel],
 ) -> ClassDetail:
     """Return one class for its page."""
+    stored, facts, found = held.stored, held.facts, held.found
     slot, design, clock = member.slot, member.design, member.clock
     slots = [other.slot.index for other in facts.classes]
     place = slots.index(slot.index)
@@ -141,7 +139,7 @@ def class_detail(
         nominal=[_cue(cue) for cue in clock.nominal],
         real=[_cue(cue) for cue in clock.real],
         blocks=_blocks(facts, member, clock),
-        volume=body_volume(member.volume, facts.sheet, band=False),
+        volume=class_volume(member, facts.sheet),
         load=_load(member),
         findings=[finding_model(f, n) for n, f in enumerate(found) if f.place.slot == slot.index],
         left=_side(member.ledger.left),

@@ -21,15 +21,17 @@ from grike.api.schemas import (
     SwapRequest,
 )
 from grike.api.security import Director, SignedIn, StateOf
-from grike.api.state import State
-from grike.core.editing import swapped, with_block
-from grike.core.errors import Conflict, NotFound
+from grike.api.state import KnownTags, State
+from grike.api.views import history_model
+from grike.core.editing import swapped, with_block, work_blocks
+from grike.core.errors import Conflict, InvalidInput, NotFound
 from grike.core.expansion import steps
 from grike.core.planner import Problem, Settings
 from grike.core.planner.alternatives import alternatives
 from grike.core.planner.refill import refill
-from grike.core.rules import Facts
-from grike.core.rules.facts import ClassFacts
+from grike.core.rules import Facts, found_with
+from grike.core.rules.class_facts import ClassFacts
+from grike.core.sheet import Mode
 from grike.core.shorten import ORDER, Shortened, shorten
 from grike.exchange.classes import class_to
 from grike.store import changes, series, sessions
@@ -50,11 +52,16 @@ def member_of(facts: Facts, slot: int) -> ClassFacts:
 def for_writing(
     state: State, connection: Connection, series_id: int, slot: int, version: int
 ) -> tuple[StoredSeries, Facts, ClassFacts]:
-    """Hold a series for a write made against ``version``; return it with the class of a slot."""
-    latest = changes.latest(connection, series_id)
-    series.lock(connection, series_id, version, latest)
+    """Hold a series for a write made against ``version``; return it with the class of a slot.
+
+    Raises Conflict where that class, or the days, were changed since; other classes may have been.
+    """
+    if series.lock(connection, series_id).shaped > version:
+        changes.require_current(connection, series_id, version)
     held = state.series(connection, series_id)
-    return held.stored, held.facts, member_of(held.facts, slot)
+    member = member_of(held.facts, slot)
+    changes.require_class_current(connection, series_id, member.slot.day, version)
+    return held.stored, held.facts, member
 
 
 def require_unlocked(member: ClassFacts) -> None:
@@ -64,17 +71,22 @@ def require_unlocked(member: ClassFacts) -> None:
 
 
 @router.get("", response_model=ClassDetail)
-def get_class(series_id: int, slot: int, person: SignedIn, state: StateOf) -> Response:
+def get_class(
+    series_id: int, slot: int, person: SignedIn, state: StateOf, known: KnownTags = None
+) -> Response:
     """Return one class with its clocks."""
     with state.database.transaction() as connection:
         held = state.series(connection, series_id)
+        member = member_of(held.facts, slot)
         history = changes.history(connection, series_id)
-        taught = sessions.of_slot(connection, series_id, slot)
-    member = member_of(held.facts, slot)
+        taught = sessions.of_day(connection, series_id, member.slot.day)
     own = [class_view.session_model(session, person.id) for session in taught]
+    seen = history_model(history, person.id)
+    models = (*own, seen.undo, seen.redo)
     return held.page(
-        ("class", slot, tuple(model.model_dump_json() for model in own)),
-        lambda: class_view.class_detail(held.stored, held.facts, member, held.found, history, own),
+        ("class", slot, tuple(model and model.model_dump_json() for model in models)),
+        known,
+        lambda: class_view.class_detail(held, member, seen, own),
     )
 
 
@@ -147,16 +159,33 @@ def lock_block(
 def refill_class(
     series_id: int, slot: int, body: RefillRequest, person: Director, state: StateOf
 ) -> Changed:
-    """Fill a class, or some of its blocks, with other movements; everything else stays."""
+    """Fill a class, or some of its blocks, with other movements; everything else stays.
+
+    It is worked out while nobody is kept waiting, and put in if the series is still the same.
+    """
     with state.database.transaction() as connection:
         stored, facts, member = for_writing(state, connection, series_id, slot, body.version)
-        problem = Problem(stored.plan, facts.library)
-        blocks = None if body.blocks is None else frozenset(body.blocks)
-        settings = Settings(paces=facts.paces)
-        changed = refill(problem, slot, stored.version, settings, facts, blocks)
-        label = f"Re-fill {member.slot.label}"
+    blocks = None if body.blocks is None else _known_blocks(member, body.blocks)
+    problem = Problem(stored.plan, facts.library)
+    settings = Settings(paces=facts.paces)
+    changed = refill(problem, slot, stored.version, settings, facts, blocks)
+    label = f"Re-fill {member.slot.label}"
+    with state.database.transaction() as connection:
+        changes.require_current(connection, series_id, stored.version)
         changes.save(connection, stored, [changed], label, person.id)
     return Changed(label=label)
+
+
+def _known_blocks(member: ClassFacts, blocks: Sequence[int]) -> frozenset[int]:
+    work = work_blocks(member.design)
+    unknown = sorted(set(blocks) - set(work))
+    if unknown or not blocks:
+        raise InvalidInput(
+            f"Block {unknown[0] + 1} holds no work." if unknown else "No block is named.",
+            fix="Choose a block of the class that holds work.",
+            place="blocks",
+        )
+    return frozenset(blocks)
 
 
 def _shortened(facts: Facts, member: ClassFacts, minutes: int, order: Sequence[str]) -> Shortened:
@@ -183,9 +212,19 @@ def get_shortened(
 ) -> ShortenedModel:
     """Return what goes, lever after lever, when the class must end some minutes earlier."""
     with state.database.transaction() as connection:
-        facts = state.series(connection, series_id).facts
-    cut = _shortened(facts, member_of(facts, slot), minutes, order or ())
-    return ShortenedModel(cuts=list(cut.cuts), seconds=cut.seconds, reached=cut.reached)
+        held = state.series(connection, series_id)
+    facts = held.facts
+    member = member_of(facts, slot)
+    cut = _shortened(facts, member, minutes, order or ())
+    new = found_with(facts, replace(member.planned, design=cut.design), held.found)[0]
+    told = [finding for finding in new if not finding.remark]
+    return ShortenedModel(
+        cuts=list(cut.cuts),
+        seconds=cut.seconds,
+        reached=cut.reached,
+        breaks=[finding.what for finding in told if finding.mode is Mode.MUST],
+        misses=[finding.what for finding in told if finding.mode is not Mode.MUST],
+    )
 
 
 @router.post("/shorten")

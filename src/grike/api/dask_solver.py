@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import logging
+import time
+from contextlib import suppress
 from typing import Any
 
 from distributed import Client, Event, Queue, get_client
 
-from grike.api.solvers import POLL_SECONDS, Bounds, Stopped
-from grike.exchange.jobs import Answer, Job, Tell, solve_job
+from grike.api.solvers import GRACE_SECONDS, POLL_SECONDS, Bounds, Kept, Stopped
+from grike.exchange.jobs import Answer, Job, Tell, answered
 
 log = logging.getLogger("grike")
 #: How often a job begins again on another worker when its worker dies.
@@ -31,7 +33,7 @@ def solve_on_worker(name: str, job: Job) -> Answer:
     client = get_client()
     news = Queue(f"progress-{name}", client=client)
     stop = EventStop(Event(f"stop-{name}", client=client))
-    return solve_job(job, stop, lambda body: news.put(body))
+    return answered(job, stop, lambda body: news.put(body))
 
 
 class DaskSolver:
@@ -49,22 +51,23 @@ class DaskSolver:
             solve_on_worker, name, job, key=name, pure=False, retries=RETRIES
         )
         tell({"kind": "begun", "pid": 0})
-        waited, asked = 0.0, False
+        end, asked = time.monotonic() + self._bounds.seconds, False
+        kept = Kept()
         try:
             while not future.done():
                 if stopped() and not asked:
                     event.set()
-                    asked = True
-                try:
-                    tell({"kind": "progress", **news.get(timeout=POLL_SECONDS)})
-                except TimeoutError:
-                    waited += POLL_SECONDS
-                if waited > self._bounds.seconds:
-                    log.warning("%s took longer than %s s and was ended", name, waited)
+                    asked, end = True, min(end, time.monotonic() + GRACE_SECONDS)
+                with suppress(TimeoutError):
+                    tell(kept.progress(news.get(timeout=POLL_SECONDS)))
+                if time.monotonic() > end:
                     future.cancel(force=True)
+                    if asked:
+                        return kept.answer()
+                    log.warning("%s took longer than %s s", name, self._bounds.seconds)
                     return None
             while news.qsize():
-                tell({"kind": "progress", **news.get(timeout=1)})
+                tell(kept.progress(news.get(timeout=1)))
             return dict(future.result(timeout=30))
         except Exception:
             log.exception("the cluster could not solve %s", name)

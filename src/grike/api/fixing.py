@@ -9,7 +9,7 @@ from grike.api.security import Director, SignedIn, StateOf
 from grike.api.state import HeldSeries
 from grike.core.errors import Conflict
 from grike.core.fixes import Fix, applied, fixes
-from grike.store import changes, series
+from grike.store import changes
 
 router = APIRouter(prefix="/api/series/{series_id}", tags=["fixes"])
 
@@ -41,17 +41,19 @@ def fix_finding(
 ) -> Changed:
     """Put a fix in: the one that was shown at that place of the list."""
     with state.database.transaction() as connection:
-        series.lock(connection, series_id, body.version, changes.latest(connection, series_id))
+        changes.require_current(connection, series_id, body.version)
         held = state.series(connection, series_id)
-        offered = _of(held, number)
-        if body.choice >= len(offered):
-            raise Conflict(
-                "No single edit mends this.",
-                "Every edit that was tried leaves it, or breaks a must rule.",
-                "Re-fill the class, plan again, or ease the rule.",
-            )
-        chosen = offered[body.choice]
-        after = applied(held.facts, chosen.edit)
-        edited = [p for p in after.classes if p.slot.index in chosen.edit.designs]
+    offered = _of(held, number)
+    if body.choice >= len(offered):
+        raise Conflict(
+            "No single edit mends this.",
+            "Every edit that was tried leaves it, or breaks a must rule.",
+            "Re-fill the class, plan again, or ease the rule.",
+        )
+    chosen = offered[body.choice]
+    after = applied(held.facts, chosen.edit)
+    edited = [p for p in after.classes if p.slot.index in chosen.edit.designs]
+    with state.database.transaction() as connection:
+        changes.require_current(connection, series_id, body.version)
         changes.save(connection, held.stored, edited, chosen.text, person.id)
     return Changed(label=chosen.text)

@@ -46,8 +46,15 @@ def _rule(rule: Rule) -> RuleLine:
             "mode": line.mode.value,
             "weight": line.weight,
             "numbers": [
-                RuleNumber(name=name, meaning=meaning, value=float(line.numbers[name]))
-                for name, meaning in rule.numbers.items()
+                RuleNumber(
+                    name=name,
+                    meaning=number.label,
+                    value=float(line.numbers[name]),
+                    least=number.least,
+                    most=number.most,
+                    whole=number.whole,
+                )
+                for name, number in rule.numbers.items()
             ],
         }
     )
@@ -90,7 +97,10 @@ def catalogue(_: SignedIn) -> Catalogue:
 @router.get("/formats")
 def formats(_: SignedIn) -> list[FormatModel]:
     """Return the formats with their parameters, for a form."""
-    return [FormatModel.model_validate(form, from_attributes=True) for form in format_forms()]
+    return [
+        FormatModel.model_validate(form, from_attributes=True, strict=False)
+        for form in format_forms()
+    ]
 
 
 @router.get("/rooms")

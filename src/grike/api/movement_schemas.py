@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-import datetime as dt
+from pydantic import Field
 
-from grike.api.model import Model
+from grike.api.model import Day, Model
 
 
 class OptionModel(Model):
@@ -74,7 +74,7 @@ class MovementEdit(Model):
     """A movement as texts by field; ``version`` is left out for a new one."""
 
     version: int | None = None
-    fields: dict[str, str]
+    fields: dict[str, str] = Field(max_length=60)
 
 
 class RetireRequest(Model):
@@ -91,7 +91,7 @@ class MovementUse(Model):
     series_name: str
     slot: int
     label: str
-    date: dt.date
+    date: Day
 
 
 class ImportResult(Model):

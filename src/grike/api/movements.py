@@ -5,6 +5,7 @@ from __future__ import annotations
 from typing import Annotated
 
 from fastapi import APIRouter, Body, Response
+from pydantic import TypeAdapter
 
 from grike.api.movement_schemas import (
     FieldModel,
@@ -18,9 +19,10 @@ from grike.api.movement_schemas import (
 )
 from grike.api.schemas import Changed
 from grike.api.security import Director, SignedIn, StateOf
+from grike.api.state import KnownTags, tagged
 from grike.core.errors import Conflict, InvalidInput
-from grike.core.movement import Movement, Option
-from grike.exchange.library import library_of
+from grike.core.movement import Library, Movement, Option
+from grike.exchange.library import library_document, library_of, require_sound
 from grike.exchange.movement_csv import COLUMNS, Entry, from_csv, from_fields, to_csv, to_fields
 from grike.store import library as stored_library
 from grike.store import series
@@ -75,13 +77,19 @@ def _movement(movement: Movement, version: int) -> MovementModel:
     )
 
 
-@router.get("")
-def movements(_: SignedIn, state: StateOf) -> list[MovementModel]:
-    """Return the movement library."""
+@router.get("", response_model=list[MovementModel])
+def movements(_: SignedIn, state: StateOf, known: KnownTags = None) -> Response:
+    """Return the movement library; a page that has this version already is told just that."""
     with state.database.transaction() as connection:
         library = state.library(connection)
-        versions = {s.entry["id"]: s.version for s in stored_library.every(connection)}
-    return [_movement(movement, versions[movement.id]) for movement in library]
+        page = state.page(("movements", library.version), lambda: _page(connection, library))
+    return tagged(page, library.version, known)
+
+
+def _page(connection: Connection, library: Library) -> bytes:
+    versions = {s.entry["id"]: s.version for s in stored_library.every(connection)}
+    models = [_movement(movement, versions[movement.id]) for movement in library]
+    return TypeAdapter(list[MovementModel]).dump_json(models)
 
 
 @router.get("/table")
@@ -110,15 +118,7 @@ def bring_table(
 
 
 def _require_sound(connection: Connection, changed: list[Entry]) -> None:
-    """Raise InvalidInput unless the library is still sound with some entries changed."""
-    entries = {entry["id"]: entry for entry in stored_library.entries(connection)}
-    twice = {entry["id"] for entry in changed if sum(e["id"] == entry["id"] for e in changed) > 1}
-    if twice:
-        raise InvalidInput(
-            f"'{sorted(twice)[0]}' stands in the table twice.", fix="Keep one of the two lines."
-        )
-    entries.update({entry["id"]: entry for entry in changed})
-    library_of(list(entries.values()), "draft")
+    require_sound(stored_library.entries(connection), changed)
 
 
 @router.get("/blank/fields")
@@ -202,6 +202,23 @@ def retire_movement(movement_id: str, body: RetireRequest, _: Director, state: S
     return Changed(label=f"{'Retire' if body.retired else 'Offer'} {stored.entry['name']}")
 
 
+@router.delete("/{movement_id}", status_code=204)
+def delete_movement(movement_id: str, _: Director, state: StateOf) -> None:
+    """Take a movement out for good: one that was made here and stands in no class."""
+    with state.database.transaction() as connection:
+        name = stored_library.get(connection, movement_id).entry["name"]
+        shipped = any(entry["id"] == movement_id for entry in library_document()["movements"])
+        if shipped or series.was_used(connection, movement_id):
+            raise Conflict(
+                f"'{name}' cannot be deleted.",
+                "It ships with Grike." if shipped else "Classes hold it, or held it.",
+                "Retire it: then it is offered no longer.",
+            )
+        left = [e for e in stored_library.entries(connection) if e["id"] != movement_id]
+        library_of(left, "draft")
+        stored_library.remove(connection, movement_id)
+
+
 @router.get("/{movement_id}/uses")
 def movement_uses(movement_id: str, _: SignedIn, state: StateOf) -> list[MovementUse]:
     """Return the classes that hold a movement, series by series."""
@@ -212,12 +229,12 @@ def movement_uses(movement_id: str, _: SignedIn, state: StateOf) -> list[Movemen
     out: list[MovementUse] = []
     for use in found:
         shape = plans[use.series_id].facts.shape
-        slot = next(slot for slot in shape.slots() if slot.index == use.slot)
+        slot = shape.by_day()[use.day]
         out.append(
             MovementUse(
                 series=use.series_id,
                 series_name=shape.name,
-                slot=use.slot,
+                slot=slot.index,
                 label=slot.label,
                 date=slot.date,
             )

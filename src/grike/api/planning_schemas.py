@@ -2,20 +2,34 @@
 
 from __future__ import annotations
 
-import datetime as dt
-from typing import Any, Literal
+from typing import Literal, Self
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
-from grike.api.model import Model
+from grike.api.model import Day, Model
 
 
 class PartModel(Model):
     """The part of a series that is planned anew: a class, a week (from 0), or from a day on."""
 
     kind: Literal["class", "week", "from"]
-    value: int = 0
-    day: dt.date | None = None
+    value: int = Field(default=0, ge=0, le=400)
+    day: Day | None = None
+
+    @model_validator(mode="after")
+    def _says_which(self) -> Self:
+        if self.kind == "from" and self.day is None:
+            raise ValueError("Say from which day on.")
+        return self
+
+
+class RuleChange(Model):
+    """A line of the rule sheet as a director sets it; ``owned`` is for D6 only."""
+
+    mode: Literal["must", "aim", "off"] | None = None
+    weight: int | None = Field(default=None, ge=0, le=1000)
+    numbers: dict[str, float] = Field(default_factory=dict, max_length=20)
+    owned: dict[str, int] = Field(default_factory=dict, max_length=80)
 
 
 class WhatIf(Model):
@@ -27,7 +41,7 @@ class WhatIf(Model):
     weeks: int | None = None
     level: int | None = None
     heads: int | None = None
-    rules: dict[str, dict[str, Any]] | None = None
+    rules: dict[str, RuleChange] | None = None
 
 
 class WhatIfs(Model):
@@ -139,5 +153,5 @@ class Reshape(Model):
     """Closed days and the kit of the room, changed for a series that has classes."""
 
     version: int
-    closed: list[dt.date]
+    closed: list[Day] = Field(max_length=400)
     kit: dict[str, int]

@@ -8,9 +8,11 @@ from typing import Any
 from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
+from pydantic import BaseModel
 from starlette.exceptions import HTTPException
 
 from grike.core.errors import (
+    Busy,
     Conflict,
     GrikeError,
     InvalidInput,
@@ -18,6 +20,7 @@ from grike.core.errors import (
     NotAllowed,
     NotFound,
     NotSignedIn,
+    NotYours,
     TooManyAttempts,
     Unavailable,
 )
@@ -26,13 +29,46 @@ STATUS: dict[type[GrikeError], int] = {
     InvalidInput: 422,
     NotFound: 404,
     Conflict: 409,
+    NotYours: 409,
     NoPlan: 409,
     NotSignedIn: 401,
     NotAllowed: 403,
     TooManyAttempts: 429,
     Unavailable: 503,
+    Busy: 503,
 }
+MOST_FIELDS = 50
 log = logging.getLogger("grike")
+
+
+class Problem(BaseModel):
+    """Problem details (RFC 9457): what, why and how to mend it, and a sentence a field."""
+
+    type: str
+    title: str
+    status: int
+    code: str
+    detail: str = ""
+    fields: dict[str, str] = {}
+
+
+#: What any route may answer besides its own.
+RESPONSES: dict[int | str, dict[str, Any]] = {
+    status: {"model": Problem, "description": words}
+    for status, words in {
+        400: "The request cannot be read",
+        401: "Nobody is signed in",
+        403: "The role may not do this",
+        404: "It is not there",
+        408: "The request did not come whole in time",
+        409: "The present state does not allow it, or it was changed meanwhile",
+        413: "The request is too large",
+        415: "The request is of another kind",
+        422: "Some values cannot be used",
+        429: "Too many attempts",
+        503: "The database cannot be reached, or others are saving",
+    }.items()
+}
 
 
 def problem(
@@ -53,8 +89,17 @@ def problem(
     return JSONResponse(body, status_code=status, media_type="application/problem+json")
 
 
-def _grike_error(_: Request, error: Exception) -> JSONResponse:
+def told(request: Request) -> str:
+    """Return what was asked and by whom, for the log."""
+    person = getattr(request.state, "person", None)
+    who = f"{person.sign_in_name} ({person.role})" if person is not None else "nobody"
+    return f"{request.method} {request.url.path[:200]!r} by {who}"
+
+
+def _grike_error(request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, GrikeError)
+    if isinstance(error, Unavailable):
+        log.warning("%s: %s (%s)", told(request), error.line(), error.__cause__ or "no cause")
     fields = error.fields if isinstance(error, InvalidInput) else None
     status = STATUS.get(type(error), 500)
     return problem(status, error.code, error.what, error.why, error.fix, fields)
@@ -63,8 +108,8 @@ def _grike_error(_: Request, error: Exception) -> JSONResponse:
 def _bad_request(_: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, RequestValidationError)
     fields = {
-        ".".join(str(part) for part in entry["loc"][1:]) or "body": str(entry["msg"])
-        for entry in error.errors()
+        ".".join(str(part)[:80] for part in entry["loc"][1:]) or "body": str(entry["msg"])
+        for entry in error.errors()[:MOST_FIELDS]
     }
     return problem(
         422, "invalid-input", "Some values cannot be used.", fix="See each field.", fields=fields
@@ -78,7 +123,7 @@ def _http_error(_: Request, error: Exception) -> JSONResponse:
 
 
 def _unforeseen(request: Request, error: Exception) -> JSONResponse:
-    log.error("%s %s failed", request.method, request.url.path, exc_info=error)
+    log.error("%s failed", told(request), exc_info=error)
     return problem(
         500,
         "internal",

@@ -4,23 +4,34 @@ from __future__ import annotations
 
 import logging
 import threading
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
+from grike.api.outcome import Outcome, outcome
 from grike.api.solvers import LocalSolver, Solver
 from grike.api.state import State
 from grike.api.waiting import WaitingLine
 from grike.core.errors import Conflict, GrikeError, NotFound, Unavailable
-from grike.core.series import PlannedClass, SeriesPlan
+from grike.core.series import SeriesPlan
 from grike.exchange.jobs import Answer, Job, Kind, emptied, job_of
-from grike.exchange.plans import plan_from
 from grike.store import changes, runs, series
 from grike.store import library as stored_library
 from grike.store.connection import Connection
 
 log = logging.getLogger("grike")
-TRIES_TO_SAVE = 40
+#: Between tries to save a result while the database is away.
+FIRST_PAUSE, LONGEST_PAUSE = 0.5, 10.0
 LABELS = {Kind.PLAN: "Plan the series", Kind.REPAIR: "Repair the series"}
+
+
+@dataclass(frozen=True, slots=True)
+class Wish:
+    """What is asked of a run. ``free``: only these slots are planned; None: all that are open."""
+
+    kind: Kind = Kind.PLAN
+    seed: int = 1
+    free: frozenset[int] | None = None
+    label: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,9 +42,15 @@ class Asked:
     series_id: int
     version: int
     person_id: int
-    kind: Kind
-    label: str
+    wish: Wish
+    request: SeriesPlan
+    was_empty: bool
     job: Job
+
+    @property
+    def label(self) -> str:
+        """What the change is called that its plan makes."""
+        return self.wish.label or LABELS.get(self.wish.kind, "")
 
 
 class Runner:
@@ -44,46 +61,34 @@ class Runner:
         self._solver = solver or LocalSolver()
         self._line = WaitingLine(self._solver.places)
         self._stopped: set[int] = set()
+        self._closed = threading.Event()
         self._lock = threading.Lock()
 
     def close(self) -> None:
-        """Let the solver go."""
+        """Let the solver go; what could not be saved is noted as interrupted at the next start."""
+        self._closed.set()
         self._solver.close()
 
     def recover(self) -> None:
         """Say of runs that an earlier server left open that they were interrupted."""
         with self._state.database.transaction() as connection:
             for run_id in runs.abandoned(connection):
-                self._note_end(
-                    connection,
-                    run_id,
-                    "interrupted",
-                    {"message": "The server was stopped while it planned. Plan again to go on."},
-                )
+                message = "The server was stopped while it planned. Plan again to go on."
+                _note_end(connection, run_id, "interrupted", {"message": message})
 
-    def start(
-        self,
-        series_id: int,
-        version: int,
-        seed: int,
-        person_id: int,
-        kind: Kind = Kind.PLAN,
-        free: frozenset[int] | None = None,
-        label: str = "",
-    ) -> int:
+    def start(self, series_id: int, version: int, person_id: int, wish: Wish) -> int:
         """Begin to plan or repair a series; return the run's id.
 
-        ``free``: only these slots are planned. Raises Conflict when a run is under way.
+        Raises Conflict when a run is under way, or the version is not that of the series.
         """
         with self._state.database.transaction() as connection:
-            series.lock(connection, series_id, version, changes.latest(connection, series_id))
+            changes.require_current(connection, series_id, version)
             if runs.open_run(connection, series_id) is not None:
                 raise Conflict("This series is being planned already.", fix="Wait, or stop it.")
-            stored = series.get(connection, series_id)
-            request = stored.plan if kind is Kind.REPAIR else emptied(stored.plan, free)
-            asked = self._noted(
-                connection, series_id, version, request, seed, person_id, kind, free, label
-            )
+            plan = series.get(connection, series_id).plan
+            request = plan if wish.kind is Kind.REPAIR else emptied(plan, wish.free)
+            asked = self._noted(connection, series_id, version, request, person_id, wish)
+            asked = replace(asked, was_empty=not plan.classes)
         self._put(asked)
         return asked.run_id
 
@@ -91,10 +96,9 @@ class Runner:
         self, series_id: int, request: SeriesPlan, seed: int, person_id: int, label: str
     ) -> int:
         """Plan another set-up beside a series, which stays as it is; return the run's id."""
+        wish = Wish(Kind.WHAT_IF, seed, None, label)
         with self._state.database.transaction() as connection:
-            asked = self._noted(
-                connection, series_id, 0, request, seed, person_id, Kind.WHAT_IF, None, label
-            )
+            asked = self._noted(connection, series_id, 0, request, person_id, wish)
         self._put(asked)
         return asked.run_id
 
@@ -104,45 +108,48 @@ class Runner:
         series_id: int,
         version: int,
         request: SeriesPlan,
-        seed: int,
         person_id: int,
-        kind: Kind,
-        free: frozenset[int] | None,
-        label: str,
+        wish: Wish,
     ) -> Asked:
         """Note a run with all that it depends on, so that it can be made again."""
         library = self._state.library(connection)
-        movements = stored_library.entries(connection)
-        document = {"version": library.version, "movements": movements}
-        paces = self._state.book.paces(connection, series_id)
-        job = job_of(kind, request, document, paces, seed, free)
-        settings = {"paces": job["paces"], "free": job["free"]}
-        run_id = runs.add(
-            connection,
+        document = {"version": library.version, "movements": stored_library.entries(connection)}
+        paces = self._state.paces(connection, series_id, request.shape)
+        job = job_of(wish.kind, request, document, paces, wish.seed, wish.free)
+        note = runs.Note(
             series_id,
-            job["request"],
-            seed,
+            wish.kind.value,
+            wish.label,
+            wish.seed,
             library.version,
-            settings,
+            job["request"],
+            {"paces": job["paces"], "free": job["free"]},
             person_id,
-            kind.value,
-            label,
         )
-        named = label or LABELS.get(kind, "")
-        return Asked(run_id, series_id, version, person_id, kind, named, job)
+        run_id = runs.add(connection, note)
+        return Asked(run_id, series_id, version, person_id, wish, request, False, job)
 
     def _put(self, asked: Asked) -> None:
         try:
-            self._line.put(asked.person_id, lambda: self._follow(asked))
+            self._line.put(asked.person_id, asked.run_id, lambda: self._follow(asked))
         except Conflict as error:
             with self._state.database.transaction() as connection:
-                self._note_end(connection, asked.run_id, "failed", {"message": error.what})
+                _note_end(connection, asked.run_id, "failed", {"message": error.what})
             raise
 
     def stop(self, run_id: int) -> None:
-        """Ask a run to end and keep what it has."""
+        """End a run: one that waits at once, one that plans within two seconds."""
         with self._lock:
             self._stopped.add(run_id)
+        if self._line.drop(run_id):
+            self._forget_stop(run_id)
+            with self._state.database.transaction() as connection:
+                message = "Stopped before it began. Nothing was changed."
+                _note_end(connection, run_id, "stopped", {"message": message})
+
+    def _forget_stop(self, run_id: int) -> None:
+        with self._lock:
+            self._stopped.discard(run_id)
 
     def _is_stopped(self, run_id: int) -> bool:
         with self._lock:
@@ -162,8 +169,7 @@ class Runner:
         except Exception:
             log.exception("planning run %s failed", run_id)
         self._finish(asked, answer)
-        with self._lock:
-            self._stopped.discard(run_id)
+        self._forget_stop(run_id)
 
     def _event(self, run_id: int, body: dict[str, Any]) -> None:
         """Note an event; progress that cannot be noted just now is not worth a failed run."""
@@ -172,66 +178,62 @@ class Runner:
                 if body["kind"] == "begun":
                     runs.begin(connection, run_id)
                 runs.add_event(connection, run_id, body)
-        except Unavailable:
+        except (Unavailable, Conflict):
             log.warning("an event of run %s could not be noted", run_id)
 
     def _finish(self, asked: Asked, answer: Answer | None) -> None:
-        """Save the result; a database that is away is waited for, so that no plan is lost."""
-        pause = threading.Event()
-        for _ in range(TRIES_TO_SAVE):
+        """Save what came of a run, however long the database is away, so that no plan is lost."""
+        pause, failed = FIRST_PAUSE, ""
+        while not self._closed.is_set():
             try:
                 with self._state.database.transaction() as connection:
-                    self._save(connection, asked, answer)
+                    if failed:
+                        _note_end(connection, asked.run_id, "failed", {"message": failed})
+                    else:
+                        self._save(connection, asked, answer)
+                return
             except Unavailable:
-                pause.wait(0.5)
-                continue
+                self._closed.wait(pause)
+                pause = min(LONGEST_PAUSE, 2 * pause)
             except NotFound:
                 log.info("the series of run %s was removed", asked.run_id)
+                failed = "The series was deleted while it was planned."
+            except GrikeError as error:
+                log.warning("the result of run %s could not be used: %s", asked.run_id, error)
+                failed = f"The plan could not be put in. {error.line()} Plan again."
             except Exception:
                 log.exception("the result of run %s could not be saved", asked.run_id)
-            return
+                if failed:
+                    return
+                failed = "The plan could not be saved. Nothing was changed; plan again."
 
     def _save(self, connection: Connection, asked: Asked, answer: Answer | None) -> None:
-        run_id = asked.run_id
-        if answer is None:
-            message = "The planner ended unexpectedly. Nothing was changed; plan again."
-            self._note_end(connection, run_id, "failed", {"message": message})
-        elif answer["plan"] is None:
-            self._note_end(connection, run_id, "none", answer)
-        elif asked.kind is Kind.WHAT_IF:
-            self._note_end(connection, run_id, "done", answer)
-        else:
-            self._put_in(connection, asked, answer)
+        series.version_of(connection, asked.series_id)
+        library = self._state.library(connection)
+        beside = asked.wish.kind is Kind.WHAT_IF
+        came = outcome(asked.request, answer, library, beside=beside, was_empty=asked.was_empty)
+        if came.plan is not None:
+            came = self._put_in(connection, asked, came)
+        _note_end(connection, asked.run_id, came.state, came.result)
 
-    def _put_in(self, connection: Connection, asked: Asked, answer: Answer) -> None:
-        """Put a plan into its series unless that was changed meanwhile."""
-        latest = changes.latest(connection, asked.series_id)
+    def _put_in(self, connection: Connection, asked: Asked, came: Outcome) -> Outcome:
+        """Put a plan into its series; where that was changed meanwhile, keep it beside it."""
+        assert came.plan is not None
         try:
-            series.lock(connection, asked.series_id, asked.version, latest)
+            changes.require_current(connection, asked.series_id, asked.version)
         except Conflict as error:
-            self._note_end(connection, asked.run_id, "failed", {"message": _why(error)})
-            return
+            words = f"{error.what} {error.why} The plan is kept beside it.".replace("  ", " ")
+            return replace(came, state="beside", result={**came.whole, "message": words})
         stored = series.get(connection, asked.series_id)
-        planned = plan_from(answer["plan"], self._state.library(connection))
-        new = _changed(stored.plan.classes, planned.classes)
-        certificate = answer["certificate"]
-        changes.save(connection, stored, new, asked.label, asked.person_id, certificate)
-        short = {key: value for key, value in answer.items() if key != "plan"}
-        self._note_end(connection, asked.run_id, "done", short)
-
-    @staticmethod
-    def _note_end(connection: Connection, run_id: int, state: str, result: dict[str, Any]) -> None:
-        runs.end(connection, run_id, state, result)
-        short = {key: value for key, value in result.items() if key != "plan"}
-        runs.add_event(connection, run_id, {"kind": "end", "state": state, **short})
+        held = {planned.slot.day: planned for planned in stored.plan.classes}
+        new = [p for p in came.plan.classes if held.get(p.slot.day) != p]
+        certificate = came.result.get("certificate")
+        label = f"{asked.label}{came.suffix}"
+        changes.save(connection, stored, new, label, asked.person_id, certificate)
+        return came
 
 
-def _why(error: GrikeError) -> str:
-    return f"{error.what} {error.why} The plan was not put in; plan again."
-
-
-def _changed(
-    before: tuple[PlannedClass, ...], after: tuple[PlannedClass, ...]
-) -> list[PlannedClass]:
-    old = {planned.slot.index: planned for planned in before}
-    return [planned for planned in after if old.get(planned.slot.index) != planned]
+def _note_end(connection: Connection, run_id: int, state: str, result: dict[str, Any]) -> None:
+    runs.end(connection, run_id, state, result)
+    short = {key: value for key, value in result.items() if key != "plan"}
+    runs.add_event(connection, run_id, {"kind": "end", "state": state, **short})

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import AsyncIterator
+from dataclasses import replace
 from typing import Annotated
 
 import anyio
@@ -10,13 +11,14 @@ from fastapi import APIRouter, Depends, Header, Request
 from fastapi.concurrency import run_in_threadpool
 from fastapi.sse import EventSourceResponse, ServerSentEvent
 
-from grike.api.runner import Runner
-from grike.api.schemas import Created, RunModel, RunRequest
+from grike.api.runner import Runner, Wish
+from grike.api.schemas import Changed, Created, RunModel, RunRequest, Write
 from grike.api.security import Director, SignedIn, StateOf
 from grike.api.state import State
-from grike.core.errors import Unavailable
+from grike.core.errors import Conflict, Unavailable
 from grike.exchange.jobs import Kind, free_slots
-from grike.store import runs, series
+from grike.exchange.plans import plan_from
+from grike.store import changes, runs, series
 
 router = APIRouter(prefix="/api", tags=["runs"])
 POLL_SECONDS = 0.2
@@ -45,9 +47,8 @@ def start_run(
         day = body.part.day.isoformat() if body.part.day else ""
         free = free_slots(plan, body.part.kind, body.part.value, day)
         label = PARTS[body.part.kind].format(week=body.part.value + 1, day=day)
-    runner = _runner(request)
-    run_id = runner.start(series_id, body.version, body.seed, person.id, kind, free, label)
-    return Created(id=run_id)
+    wish = Wish(kind, body.seed, free, label)
+    return Created(id=_runner(request).start(series_id, body.version, person.id, wish))
 
 
 @router.get("/runs/{run_id}")
@@ -55,7 +56,9 @@ def get_run(run_id: int, _: SignedIn, state: StateOf) -> RunModel:
     """Return a run and how it ended."""
     with state.database.transaction() as connection:
         run = runs.get(connection, run_id)
-    result = dict(run.result) if run.result is not None else None
+    result = None
+    if run.result is not None:
+        result = {key: value for key, value in run.result.items() if key != "plan"}
     return RunModel(id=run.id, series=run.series_id, state=run.state, result=result)
 
 
@@ -65,6 +68,33 @@ def stop_run(run_id: int, _: Director, state: StateOf, request: Request) -> None
     with state.database.transaction() as connection:
         runs.get(connection, run_id)
     _runner(request).stop(run_id)
+
+
+@router.post("/runs/{run_id}/put-in")
+def put_in(run_id: int, body: Write, person: Director, state: StateOf) -> Changed:
+    """Put a plan that was kept beside its series into it, as one change that can be undone.
+
+    Locked classes stay, and so do those of days that the plan does not have.
+    """
+    with state.database.transaction() as connection:
+        run = runs.get(connection, run_id)
+        document = (run.result or {}).get("plan")
+        if run.state != "beside" or document is None:
+            raise Conflict("There is no plan beside the series.", fix="Load the page again.")
+        changes.require_current(connection, run.series_id, body.version)
+        stored = series.get(connection, run.series_id)
+        days = stored.plan.shape.by_day()
+        held = {planned.slot.day: planned for planned in stored.plan.classes}
+        new = [
+            replace(planned, slot=days[planned.slot.day])
+            for planned in plan_from(document, state.library(connection)).classes
+            if planned.slot.day in days
+            and not (planned.slot.day in held and held[planned.slot.day].held)
+        ]
+        label = "Put in the plan that was kept"
+        changes.save(connection, stored, new, label, person.id)
+        runs.remove(connection, run_id)
+    return Changed(label=label)
 
 
 def known_run(run_id: int, state: StateOf) -> int:

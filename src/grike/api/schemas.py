@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-import datetime as dt
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
-from grike.api.model import Model
-from grike.api.planning_schemas import PartModel
+from grike.api.model import Day, Model, Moment
+from grike.api.planning_schemas import PartModel, RuleChange
 from grike.api.session_schemas import SessionModel
 from grike.core.progression import Lever
 
@@ -48,6 +47,9 @@ class RuleNumber(Model):
     name: str
     meaning: str
     value: float
+    least: int
+    most: int
+    whole: bool
 
 
 class RuleLine(Model):
@@ -75,15 +77,6 @@ class MuscleModel(Named):
 
     region: str
     face: str
-
-
-class RuleChange(Model):
-    """A line of the rule sheet as a director sets it; ``owned`` is for D6 only."""
-
-    mode: Literal["must", "aim", "off"] | None = None
-    weight: int | None = Field(default=None, ge=0, le=1000)
-    numbers: dict[str, float] = Field(default_factory=dict)
-    owned: dict[str, int] = Field(default_factory=dict)
 
 
 class PresetModel(Model):
@@ -161,19 +154,28 @@ class NewSeries(Model):
     """What the set-up page sends."""
 
     name: str = Field(max_length=120)
-    start: dt.date
+    start: Day
     weeks: int
     weekdays: list[int]
     minutes: int
     level: int
     heads: int
     room: RoomModel
-    closed: list[dt.date] = Field(default_factory=list)
-    menus: dict[int, list[str]] = Field(default_factory=dict)
+    closed: list[Day] = Field(default_factory=list, max_length=400)
+    #: By weekday; JSON has texts for keys.
+    menus: dict[Annotated[int, Field(strict=False)], list[str]] = Field(default_factory=dict)
     formats: list[str] = Field(default_factory=list)
     wishes: WishesModel = Field(default_factory=lambda: WishesModel())
     rules: dict[str, RuleChange] = Field(default_factory=dict)
     yardstick: Literal["seconds", "reps", "sets"] = "seconds"
+    #: The room of that name is changed for other series to come as well.
+    share_room: bool = False
+
+
+class SetUp(NewSeries):
+    """The set-up of a series, with the version that was read."""
+
+    version: int
 
 
 class Created(Model):
@@ -195,7 +197,7 @@ class SeriesSummary(Model):
 
     id: int
     name: str
-    start: dt.date
+    start: Day
     weeks: int
     weekdays: list[int]
     minutes: int
@@ -293,7 +295,7 @@ class BoardClass(Model):
     slot: int
     week: int
     weekday: int
-    date: dt.date
+    date: Day
     name: str
     focus: str
     format: str
@@ -319,13 +321,28 @@ class Certificate(Model):
     notes: list[str]
 
 
+class ChangeBrief(Model):
+    """A change that can be undone or redone; ``by`` names somebody else whose it is, or is ""."""
+
+    id: int
+    label: str
+    by: str
+
+
+class KeptPlan(Model):
+    """A plan that is kept beside a series that was changed while it was planned."""
+
+    run: int
+    words: str
+
+
 class Board(Model):
     """A whole series."""
 
     id: int
     version: int
     name: str
-    start: dt.date
+    start: Day
     weeks: int
     weekdays: list[int]
     minutes: int
@@ -344,9 +361,10 @@ class Board(Model):
     rules_kept: int
     rules_on: int
     certificate: Certificate | None
-    undo: str | None
-    redo: str | None
+    undo: ChangeBrief | None
+    redo: ChangeBrief | None
     run: int | None
+    kept: KeptPlan | None
 
 
 class CueModel(Model):
@@ -401,7 +419,7 @@ class ClassDetail(Model):
     slot: int
     week: int
     weekday: int
-    date: dt.date
+    date: Day
     name: str
     focus: str
     focus_name: str
@@ -424,8 +442,8 @@ class ClassDetail(Model):
     sessions: list[SessionModel]
     previous: int | None
     next: int | None
-    undo: str | None
-    redo: str | None
+    undo: ChangeBrief | None
+    redo: ChangeBrief | None
 
 
 class AlternativeModel(Model):
@@ -445,6 +463,23 @@ class Write(Model):
     """A write names the version that it was made against."""
 
     version: int
+
+
+class UndoRequest(Write):
+    """Undo or redo; ``sure``: somebody else's change as well."""
+
+    sure: bool = False
+
+
+class DeletedModel(Model):
+    """A series in the bin, and until when it can be brought back."""
+
+    id: int
+    name: str
+    at: Moment
+    until: Moment
+    by: str
+    records: int
 
 
 class TemplateModel(Model):
@@ -482,11 +517,16 @@ class ShortenRequest(Write):
 
 
 class ShortenedModel(Model):
-    """What would be cut, in order, the length then, and whether it is enough."""
+    """What would be cut, in order, the length then, and whether it is enough.
+
+    ``breaks``: musts that would be broken then; ``misses``: aims that would be missed.
+    """
 
     cuts: list[str]
     seconds: int
     reached: bool
+    breaks: list[str]
+    misses: list[str]
 
 
 class FixRequest(Write):

@@ -5,6 +5,7 @@ from __future__ import annotations
 import hashlib
 import hmac
 import secrets
+import unicodedata
 from typing import Annotated
 
 from argon2 import PasswordHasher
@@ -28,6 +29,11 @@ _NOBODY = _hasher.hash(secrets.token_urlsafe(16))
 def hash_password(password: str) -> str:
     """Return the argon2id hash of a password."""
     return _hasher.hash(password)
+
+
+def folded(name: str) -> str:
+    """Return a sign-in name as it is compared: Maren is maren, however it is typed."""
+    return unicodedata.normalize("NFKC", name).strip().casefold()
 
 
 def token_hash(token: str) -> bytes:
@@ -56,6 +62,7 @@ def sign_in(state: State, name: str, password: str, address: str, response: Resp
 
     Raises NotSignedIn for a wrong pair and TooManyAttempts when there were too many.
     """
+    name = folded(name)
     with state.database.transaction() as connection:
         people.note_attempt(connection, name, address)
         found = people.with_hash(connection, name)
@@ -89,6 +96,7 @@ def signed_in(request: Request, state: StateOf) -> Person:
             person = people.signed_in(connection, token_hash(token))
     if person is None:
         raise NotSignedIn("You are not signed in.", fix="Sign in and try again.")
+    request.state.person = person
     if request.method not in SAFE:
         given = request.headers.get(CSRF_HEADER, "")
         if not hmac.compare_digest(given.encode(), person.csrf.encode()):

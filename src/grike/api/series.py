@@ -1,7 +1,8 @@
-"""Series: list, set up, board, undo and redo."""
+"""Series: list, set up, board, undo and redo, and the bin."""
 
 from __future__ import annotations
 
+import datetime as dt
 from dataclasses import replace
 from typing import Any
 
@@ -9,13 +10,31 @@ from fastapi import APIRouter, Response
 
 from grike.api import views
 from grike.api.planning_schemas import Reshape
-from grike.api.schemas import Board, Changed, Created, NewSeries, RunBrief, SeriesSummary, Write
+from grike.api.schemas import (
+    Board,
+    Changed,
+    Created,
+    DeletedModel,
+    NewSeries,
+    RunBrief,
+    SeriesSummary,
+    SetUp,
+    UndoRequest,
+)
 from grike.api.security import Director, SignedIn, StateOf
-from grike.core.codec import shape_from, shape_to, sheet_from, sheet_to
+from grike.api.state import KnownTags
+from grike.api.views import history_model, kept_model
+from grike.core.codec import shape_from, shape_to
+from grike.core.errors import Conflict, NotYours
+from grike.core.kit import Room
 from grike.core.planner.readiness import set_up_problems
 from grike.core.series import SeriesPlan
+from grike.core.sheet_codec import sheet_from, sheet_to
 from grike.exchange.plans import plan_to
 from grike.store import changes, rooms, runs, series, sessions
+from grike.store.changes import Change
+from grike.store.connection import Connection
+from grike.store.people import Person
 
 router = APIRouter(prefix="/api/series", tags=["series"])
 
@@ -51,14 +70,41 @@ def _brief(run: runs.Run | None) -> RunBrief | None:
     return RunBrief(id=run.id, state=run.state, words=[line for line in words if line])
 
 
+@router.get("/bin")
+def list_bin(_: SignedIn, state: StateOf) -> list[DeletedModel]:
+    """Return the series that were deleted and can still be brought back."""
+    with state.database.transaction() as connection:
+        return [
+            DeletedModel(
+                id=gone.id,
+                name=gone.name,
+                at=gone.at,
+                until=gone.at + dt.timedelta(days=series.BIN_DAYS),
+                by=gone.by or "",
+                records=gone.records,
+            )
+            for gone in series.deleted(connection)
+        ]
+
+
 @router.post("", status_code=201)
 def create_series(body: NewSeries, person: Director, state: StateOf) -> Created:
     """Set up a series; it has no classes until it is planned."""
     plan = _empty_plan(body)
     with state.database.transaction() as connection:
-        set_up_problems(plan, state.library(connection))
-        rooms.put(connection, plan.shape.room)
+        library = state.library(connection)
+    set_up_problems(plan, library)
+    with state.database.transaction() as connection:
+        _keep_room(connection, plan.shape.room, shared=body.share_room)
         return Created(id=series.add(connection, plan, person.id))
+
+
+def _keep_room(connection: Connection, room: Room, *, shared: bool) -> None:
+    """Keep a new room; one that others use as well is changed only where that is asked."""
+    if shared:
+        rooms.put(connection, room)
+    else:
+        rooms.add(connection, room)
 
 
 def _empty_plan(body: NewSeries) -> SeriesPlan:
@@ -68,55 +114,70 @@ def _empty_plan(body: NewSeries) -> SeriesPlan:
 
 
 @router.get("/{series_id}/setup")
-def get_setup(series_id: int, _: SignedIn, state: StateOf) -> NewSeries:
+def get_setup(series_id: int, _: SignedIn, state: StateOf) -> SetUp:
     """Return what a series was set up with."""
     with state.database.transaction() as connection:
-        plan = series.get(connection, series_id).plan
-    data = shape_to(plan.shape) | {"rules": sheet_to(plan.sheet)}
-    return NewSeries.model_validate(data | {"yardstick": plan.sheet.yardstick.value})
+        stored = series.get(connection, series_id)
+    plan = stored.plan
+    data = shape_to(plan.shape) | {"rules": sheet_to(plan.sheet), "version": stored.version}
+    return SetUp.model_validate(data | {"yardstick": plan.sheet.yardstick.value})
 
 
 @router.put("/{series_id}/setup")
-def change_setup(series_id: int, body: NewSeries, _: Director, state: StateOf) -> Changed:
+def change_setup(series_id: int, body: SetUp, person: Director, state: StateOf) -> Changed:
     """Change the set-up of a series that has no classes yet."""
     plan = _empty_plan(body)
     with state.database.transaction() as connection:
-        series.lock(connection, series_id, None)
-        set_up_problems(plan, state.library(connection))
-        series.replace_setup(connection, series_id, plan)
-        rooms.put(connection, plan.shape.room)
-    return Changed(label="Change the set-up")
+        library = state.library(connection)
+    set_up_problems(plan, library)
+    label = "Change the set-up"
+    with state.database.transaction() as connection:
+        changes.require_current(connection, series_id, body.version)
+        stored = series.get(connection, series_id)
+        if stored.plan.classes:
+            raise Conflict(
+                "The series has classes already.",
+                "Another shape would move or drop them.",
+                "Set up a new series instead.",
+            )
+        changes.reshape(connection, stored, plan, label, person.id)
+        _keep_room(connection, plan.shape.room, shared=body.share_room)
+    return Changed(label=label)
 
 
 @router.put("/{series_id}/days-and-kit")
-def change_days_and_kit(series_id: int, body: Reshape, _: Director, state: StateOf) -> Changed:
+def change_days_and_kit(series_id: int, body: Reshape, person: Director, state: StateOf) -> Changed:
     """Close days or change the kit of the room; classes stay on their days, to be repaired."""
     with state.database.transaction() as connection:
-        latest = changes.latest(connection, series_id)
-        series.lock(connection, series_id, body.version, latest)
+        plan = series.get(connection, series_id).plan
+        library = state.library(connection)
+    data = shape_to(plan.shape) | {"closed": [day.isoformat() for day in body.closed]}
+    data["room"] = data["room"] | {"kit": body.kit}
+    changed = replace(plan, shape=shape_from(data), classes=())
+    set_up_problems(changed, library)
+    with state.database.transaction() as connection:
+        changes.require_current(connection, series_id, body.version)
         stored = series.get(connection, series_id)
-        plan = stored.plan
-        days = [day.isoformat() for day in body.closed]
-        data = shape_to(plan.shape) | {"closed": days}
-        data["room"] = data["room"] | {"kit": body.kit}
-        shape = shape_from(data)
-        set_up_problems(replace(plan, shape=shape, classes=()), state.library(connection))
-        gone = series.reshape(connection, stored, shape)
-    return Changed(label=f"Days and kit changed; {gone} classes fell on closed days")
+        gone = changes.reshape(connection, stored, changed, "Change days and kit", person.id)
+    classes = f"{gone} class{'' if gone == 1 else 'es'} fell on closed days"
+    return Changed(label=f"Days and kit changed; {classes}")
 
 
 @router.get("/{series_id}", response_model=Board)
-def get_board(series_id: int, _: SignedIn, state: StateOf) -> Response:
+def get_board(
+    series_id: int, person: SignedIn, state: StateOf, known: KnownTags = None
+) -> Response:
     """Return a whole series for the board."""
     with state.database.transaction() as connection:
         held = state.series(connection, series_id)
         history = changes.history(connection, series_id)
         run = runs.open_run(connection, series_id)
+        beside = runs.beside(connection, series_id)
         recorded = sessions.loads(connection, series_id)
-    return held.page(
-        ("board", run, tuple(recorded.items())),
-        lambda: views.board(held.stored, held.facts, held.found, history, run, recorded),
-    )
+    slots = held.stored.plan.shape.by_day()
+    loads = {slots[day].index: load for day, load in recorded.items() if day in slots}
+    around = views.Around(history_model(history, person.id), run, kept_model(beside), loads)
+    return held.page(("board", around.key), known, lambda: views.board(held, around))
 
 
 @router.get("/{series_id}/document")
@@ -128,26 +189,46 @@ def get_series_document(series_id: int, _: SignedIn, state: StateOf) -> dict[str
 
 
 @router.delete("/{series_id}", status_code=204)
-def delete_series(series_id: int, _: Director, state: StateOf) -> None:
-    """Remove a series for good."""
+def delete_series(series_id: int, person: Director, state: StateOf) -> None:
+    """Put a series into the bin, from which it can be brought back for thirty days."""
     with state.database.transaction() as connection:
-        series.lock(connection, series_id, None)
-        series.remove(connection, series_id)
+        series.lock(connection, series_id)
+        if runs.open_run(connection, series_id) is not None:
+            raise Conflict("This series is being planned.", fix="Stop that first.")
+        series.remove(connection, series_id, person.id)
+        series.purge(connection)
+
+
+@router.post("/{series_id}/restore")
+def restore_series(series_id: int, _: Director, state: StateOf) -> Changed:
+    """Bring a series back from the bin, with its classes, history and records."""
+    with state.database.transaction() as connection:
+        series.restore(connection, series_id)
+    return Changed(label="Bring the series back")
 
 
 @router.post("/{series_id}/undo")
-def undo(series_id: int, body: Write, _: Director, state: StateOf) -> Changed:
-    """Take the last change back."""
+def undo(series_id: int, body: UndoRequest, person: Director, state: StateOf) -> Changed:
+    """Take the last change back: the one that the page showed, and somebody else's only if sure."""
     with state.database.transaction() as connection:
-        latest = changes.latest(connection, series_id)
-        series.lock(connection, series_id, body.version, latest)
-        return Changed(label=changes.undo(connection, series_id))
+        changes.require_current(connection, series_id, body.version)
+        _require_own(changes.history(connection, series_id).undo, body, person, "undo")
+        return Changed(label=changes.undo(connection, series_id, person.id))
 
 
 @router.post("/{series_id}/redo")
-def redo(series_id: int, body: Write, _: Director, state: StateOf) -> Changed:
+def redo(series_id: int, body: UndoRequest, person: Director, state: StateOf) -> Changed:
     """Do the last undone change again."""
     with state.database.transaction() as connection:
-        latest = changes.latest(connection, series_id)
-        series.lock(connection, series_id, body.version, latest)
-        return Changed(label=changes.redo(connection, series_id))
+        changes.require_current(connection, series_id, body.version)
+        _require_own(changes.history(connection, series_id).redo, body, person, "redo")
+        return Changed(label=changes.redo(connection, series_id, person.id))
+
+
+def _require_own(change: Change | None, body: UndoRequest, person: Person, verb: str) -> None:
+    if change is None or body.sure or change.person_id in (None, person.id):
+        return
+    raise NotYours(
+        f"This change is {change.by or 'somebody else'}'s: {change.label}.",
+        fix=f"Say that you are sure to {verb} it, or ask them first.",
+    )

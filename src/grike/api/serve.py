@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import argparse
+import logging
 import os
 from pathlib import Path
 
@@ -11,6 +12,10 @@ import uvicorn
 from grike.api.app import create_app
 from grike.api.state import Config
 
+LOG_FORMAT = "%(asctime)s %(levelname)s %(name)s: %(message)s"
+#: Requests and open streams at once; what comes beyond is told to come back.
+MOST_AT_ONCE = 500
+
 
 def main() -> None:
     """Serve on loopback until stopped."""
@@ -18,6 +23,7 @@ def main() -> None:
     parser.add_argument("--port", type=int, required=True)
     parser.add_argument("--dist", type=Path)
     options = parser.parse_args()
+    logging.basicConfig(format=LOG_FORMAT, level=logging.WARNING)
     config = Config(
         os.environ["GRIKE_DATABASE_URL"],
         options.dist,
@@ -28,7 +34,9 @@ def main() -> None:
         host="127.0.0.1",
         port=options.port,
         log_level="warning",
+        log_config=None,
         timeout_graceful_shutdown=3,
+        limit_concurrency=MOST_AT_ONCE,
     )
 
 

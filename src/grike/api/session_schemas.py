@@ -2,18 +2,16 @@
 
 from __future__ import annotations
 
-import datetime as dt
-
 from pydantic import Field
 
-from grike.api.model import Model
+from grike.api.model import Model, Moment
 
 
 class SessionModel(Model):
     """One teaching of a class, with its record where there is one."""
 
     id: int
-    starts_at: dt.datetime
+    starts_at: Moment
     room: str | None
     instructor: str | None
     mine: bool = False
@@ -26,7 +24,7 @@ class SessionModel(Model):
 class NewSession(Model):
     """When a class is taught, and by whom."""
 
-    starts_at: dt.datetime
+    starts_at: Moment
     instructor: int | None = None
 
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import datetime as dt
+
 from fastapi import APIRouter
 
 from grike.api.classes import member_of
@@ -17,8 +19,9 @@ from grike.api.session_schemas import (
 )
 from grike.core.errors import Conflict, InvalidInput, NotAllowed
 from grike.core.pace import DEFAULT_PACE
-from grike.core.pace_learning import KIND_NAMES, REPS, Estimate, require_possible
+from grike.core.pace_learning import KIND_NAMES, REPS, Estimate
 from grike.core.record import Mark, SessionRecord, measures
+from grike.core.series import FIRST_START, LAST_START
 from grike.store import people, rooms, series, sessions
 
 router = APIRouter(prefix="/api", tags=["sessions"])
@@ -42,17 +45,29 @@ def add_session(
     """Say when a class is taught, and by whom."""
     with state.database.transaction() as connection:
         held = state.series(connection, series_id)
-        member_of(held.facts, slot)
+        member = member_of(held.facts, slot)
         if body.instructor is not None and people.name_of(connection, body.instructor) is None:
             raise InvalidInput(
                 "There is no such instructor.", fields={"instructor": "Choose one of the list."}
             )
         design = held.stored.designs[slot]
-        at = body.starts_at.replace(tzinfo=None, microsecond=0)
+        at = _local(body.starts_at)
         room = rooms.id_of(connection, held.facts.shape.room.name)
         return Created(
-            id=sessions.add(connection, design, series_id, slot, at, room, body.instructor)
+            id=sessions.add(
+                connection, design, series_id, member.slot.day, at, room, body.instructor
+            )
         )
+
+
+def _local(at: dt.datetime) -> dt.datetime:
+    """Return a time as the clock on the wall shows it. Raises InvalidInput where none can be."""
+    if not FIRST_START <= at.date() <= LAST_START:
+        raise InvalidInput(
+            f"A class is taught between {FIRST_START.year} and {LAST_START.year}.",
+            fields={"starts_at": "Give the day and the time of the class."},
+        )
+    return at.replace(tzinfo=None, microsecond=0)
 
 
 @router.delete("/sessions/{session_id}", status_code=204)
@@ -70,8 +85,6 @@ def remove_session(session_id: int, _: Director, state: StateOf) -> None:
 def record_session(session_id: int, body: RecordModel, person: SignedIn, state: StateOf) -> Changed:
     """Keep what a session really was, in place of an earlier record."""
     marks = tuple(Mark(m.kind, m.took, m.planned, m.movement) for m in body.marks)
-    for mark in marks:
-        require_possible(mark.kind, mark.took, mark.planned)
     record = SessionRecord(body.minutes, body.effort, body.heads, body.note.strip(), marks)
     with state.database.transaction() as connection:
         session = sessions.get(connection, session_id)

@@ -18,14 +18,16 @@ from dataclasses import dataclass
 from multiprocessing import forkserver
 from multiprocessing.connection import Connection as Pipe
 from pathlib import Path
-from typing import Protocol
+from typing import Any, Protocol
 
-from grike.exchange.jobs import Answer, Job, Tell, solve_job
+from grike.exchange.jobs import Answer, Job, Tell, answered
 
 log = logging.getLogger("grike")
 #: Planning gives way to people who are working in the pages.
 NICENESS = 5
 POLL_SECONDS = 0.2
+#: So long a planner that was told to stop may take to end by itself with what it has.
+GRACE_SECONDS = 1.2
 
 Stopped = Callable[[], bool]
 
@@ -44,12 +46,34 @@ class Solver(Protocol):
     places: int
 
     def solve(self, name: str, job: Job, tell: Tell, stopped: Stopped) -> Answer | None:
-        """Return the answer, or None when the process that solved it died or was too slow."""
+        """Return the answer, or None when the process that solved it died or was too slow.
+
+        One that was told to stop and does not end by itself is ended; see ``Kept``.
+        """
         ...
 
     def close(self) -> None:
         """Let go of what it holds."""
         ...
+
+
+class Kept:
+    """What a planner has told of its classes so far, in case that it has to be ended."""
+
+    def __init__(self) -> None:
+        self._classes: dict[int, dict[str, Any]] = {}
+
+    def progress(self, body: dict[str, Any]) -> dict[str, Any]:
+        """Keep the classes that were told, and return the rest of the progress for the pages."""
+        shown = {key: value for key, value in body.items() if key != "classes"}
+        for entry in body.get("classes", ()):
+            self._classes[entry["slot"]] = entry
+        return {"kind": "progress", **shown}
+
+    def answer(self) -> Answer:
+        """Return the answer of a planner that was ended."""
+        classes = [self._classes[slot] for slot in sorted(self._classes)]
+        return {"status": "stopped", "plan": None, "classes": classes}
 
 
 class PipeStop:
@@ -72,7 +96,7 @@ class PipeStop:
 def solve_in_process(pipe: Pipe, job: Job) -> None:
     """Solve a job and send ("progress", ...) and at the end ("result", ...). Runs in a child."""
     os.nice(NICENESS)
-    answer = solve_job(job, PipeStop(pipe), lambda body: pipe.send(("progress", body)))
+    answer = answered(job, PipeStop(pipe), lambda body: pipe.send(("progress", body)))
     pipe.send(("result", answer))
 
 
@@ -104,19 +128,22 @@ class LocalSolver:
         process.start()
         theirs.close()
         end, told = time.monotonic() + self._bounds.seconds, False
+        kept = Kept()
         tell({"kind": "begun", "pid": process.pid})
         try:
             while time.monotonic() < end and megabytes_of(process.pid) <= self._bounds.megabytes:
                 if stopped() and not told:
                     ours.send("stop")
-                    told = True
+                    told, end = True, min(end, time.monotonic() + GRACE_SECONDS)
                 if ours.poll(POLL_SECONDS):
                     kind, body = ours.recv()
                     if kind == "result":
                         return dict(body)
-                    tell({"kind": "progress", **body})
-            log.warning("%s went beyond %s and was ended", name, self._bounds)
+                    tell(kept.progress(body))
             process.kill()
+            if told:
+                return kept.answer()
+            log.warning("%s went beyond %s and was ended", name, self._bounds)
             return None
         except (EOFError, OSError):
             # End of file without a result: the process died.

@@ -2,26 +2,35 @@
 
 from __future__ import annotations
 
+import secrets
 import threading
 from collections import OrderedDict
 from collections.abc import Callable, Hashable
 from dataclasses import dataclass, field
 from pathlib import Path
+from typing import Annotated
 
+from fastapi import Header
 from pydantic import BaseModel
 from starlette.responses import Response
 
-from grike.api.pacing import PaceBook
+from grike.api.pacing import DayPaces, PaceBook
 from grike.core.movement import Library
 from grike.core.pace import Paces
 from grike.core.rules import Facts, Finding, findings
+from grike.core.series import SeriesShape
 from grike.exchange.library import library_of
 from grike.store import library as stored_library
 from grike.store import series
 from grike.store.connection import Connection, Database
 from grike.store.series import StoredSeries
 
+#: Tags of another start of the application, or of another build, are never taken for these.
+BOOT, MASK = secrets.token_hex(4), 2**64 - 1
+#: What the browser has already, from its If-None-Match.
+KnownTags = Annotated[str | None, Header(alias="If-None-Match")]
 MOST_SERIES = 24
+MOST_PAGES = 4
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,25 +45,48 @@ class Config:
     scheduler: str = ""
 
 
-@dataclass(slots=True)
 class HeldSeries:
-    """One version of a series: what is stored, its facts and findings, and pages made of them."""
+    """One version of a series: what is stored, its facts and findings, and pages made of them.
 
-    stored: StoredSeries
-    facts: Facts
-    found: tuple[Finding, ...]
-    pages: dict[Hashable, bytes] = field(default_factory=dict)
+    The findings are worked out when they are first asked for, which is outside of any transaction.
+    """
 
-    def is_current(self, version: int, library: Library, paces: Paces) -> bool:
+    def __init__(self, stored: StoredSeries, facts: Facts, paces: DayPaces) -> None:
+        self.stored, self.facts, self._paces = stored, facts, paces
+        self._found: tuple[Finding, ...] | None = None
+        self._pages: dict[Hashable, bytes] = {}
+        self._lock = threading.Lock()
+
+    @property
+    def found(self) -> tuple[Finding, ...]:
+        """All findings of this version."""
+        with self._lock:
+            if self._found is None:
+                self._found = findings(self.facts)
+            return self._found
+
+    def is_current(self, version: int, library: Library, paces: DayPaces) -> bool:
         """Return whether nothing has changed that the facts were made of."""
-        facts = self.facts
-        return self.stored.version == version and facts.library is library and facts.paces == paces
+        same = self.stored.version == version and self.facts.library is library
+        return same and (self._paces is paces or self._paces == paces)
 
-    def page(self, key: Hashable, make: Callable[[], BaseModel]) -> Response:
-        """Return a page of this version as JSON, made the first time that it is asked for."""
-        if key not in self.pages:
-            self.pages[key] = make().model_dump_json().encode()
-        return Response(self.pages[key], media_type="application/json")
+    def page(self, key: Hashable, known: str | None, make: Callable[[], BaseModel]) -> Response:
+        """Return a page of this version as JSON, made the first time that it is asked for.
+
+        ``known``: the tags of what the browser has; where it has just this, it is told only that.
+        """
+        if key not in self._pages:
+            self._pages[key] = make().model_dump_json().encode()
+        return tagged(self._pages[key], f"{self.stored.version}-{hash(key) & MASK:x}", known)
+
+
+def tagged(body: bytes, version: str, known: str | None) -> Response:
+    """Return JSON with a tag, or only that it is unchanged where the browser has that tag."""
+    tag = f'W/"{BOOT}-{version}"'
+    headers = {"ETag": tag, "Cache-Control": "private, no-cache"}
+    if known is not None and tag in known:
+        return Response(status_code=304, headers=headers)
+    return Response(body, media_type="application/json", headers=headers)
 
 
 @dataclass(slots=True)
@@ -66,6 +98,7 @@ class State:
     book: PaceBook = field(default_factory=PaceBook)
     _library: tuple[str, Library] | None = None
     _held: OrderedDict[int, HeldSeries] = field(default_factory=OrderedDict)
+    _pages: OrderedDict[Hashable, bytes] = field(default_factory=OrderedDict)
     _lock: threading.Lock = field(default_factory=threading.Lock)
 
     def library(self, connection: Connection) -> Library:
@@ -77,6 +110,22 @@ class State:
             self._library = (state, library)
         return self._library[1]
 
+    def page(self, key: Hashable, make: Callable[[], bytes]) -> bytes:
+        """Return a page that is the same for everybody, made once; the last few are kept."""
+        with self._lock:
+            if key in self._pages:
+                return self._pages[key]
+        made = make()
+        with self._lock:
+            self._pages[key] = made
+            while len(self._pages) > MOST_PAGES:
+                self._pages.popitem(last=False)
+        return made
+
+    def paces(self, connection: Connection, series_id: int, shape: SeriesShape) -> Paces:
+        """Return the paces of a series by the slots of a shape."""
+        return self.book.paces(connection, series_id).of(shape)
+
     def series(self, connection: Connection, series_id: int) -> HeldSeries:
         """Return a series as it is now; what did not change since the last look is kept."""
         library = self.library(connection)
@@ -87,11 +136,13 @@ class State:
             if held and held.is_current(version, library, paces):
                 self._held.move_to_end(series_id)
                 return held
-            stored = series.get(connection, series_id)
-            facts = Facts(stored.plan, library, paces, before=held.facts if held else None)
-            fresh = HeldSeries(stored, facts, findings(facts))
+        stored = series.get(connection, series_id)
+        own = paces.of(stored.plan.shape)
+        facts = Facts(stored.plan, library, own, before=held.facts if held else None)
+        fresh = HeldSeries(stored, facts, paces)
+        with self._lock:
             self._held[series_id] = fresh
             self._held.move_to_end(series_id)
             while len(self._held) > MOST_SERIES:
                 self._held.popitem(last=False)
-            return fresh
+        return fresh

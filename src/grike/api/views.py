@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
 from fractions import Fraction
 
 from grike.api.schemas import (
@@ -10,25 +12,28 @@ from grike.api.schemas import (
     BoardClass,
     BodyVolume,
     Certificate,
+    ChangeBrief,
     FindingModel,
+    KeptPlan,
     MuscleSets,
     RoomModel,
     StepModel,
     WeekLoadModel,
 )
+from grike.api.state import HeldSeries
 from grike.core.anatomy import Muscle
 from grike.core.class_load import week_load
 from grike.core.codec import room_to
 from grike.core.kit import KIT_NAMES, Kit
 from grike.core.rules import BY_ID, Facts, Finding, cost_by_rule
-from grike.core.rules.facts import ClassFacts
+from grike.core.rules.class_facts import ClassFacts
 from grike.core.rules.steps import per_class_volumes, volume_steps
 from grike.core.rules.week import most_sets
 from grike.core.sheet import Mode, RuleSheet
 from grike.core.volume import Amount, Volume, add_volumes
 from grike.exchange.classes import number, volume_report
-from grike.store.changes import History
-from grike.store.series import StoredSeries
+from grike.store.changes import Change, History
+from grike.store.runs import Run
 
 
 def body_volume(volume: Volume, sheet: RuleSheet, *, band: bool) -> BodyVolume:
@@ -91,6 +96,13 @@ def finding_model(finding: Finding, number: int) -> FindingModel:
     )
 
 
+def _week_volume(facts: Facts, week: int, volume: Volume) -> BodyVolume:
+    sheet = facts.sheet
+    return facts.kept_of_week(
+        ("volume", week), (volume, sheet), lambda: body_volume(volume, sheet, band=True)
+    )
+
+
 def _week_load(members: Iterable[ClassFacts], recorded: Mapping[int, float]) -> WeekLoadModel:
     load = week_load(members, recorded)
     return WeekLoadModel(
@@ -100,7 +112,25 @@ def _week_load(members: Iterable[ClassFacts], recorded: Mapping[int, float]) -> 
     )
 
 
-def _board_class(member: ClassFacts, sheet: RuleSheet, found: Iterable[Finding]) -> BoardClass:
+def class_volume(member: ClassFacts, sheet: RuleSheet) -> BodyVolume:
+    """Return the volume of a class, worked out once for as long as the class stays."""
+    name = ("volume", sheet.yardstick)
+    if name not in member.kept:
+        member.kept[name] = body_volume(member.volume, sheet, band=False)
+    volume: BodyVolume = member.kept[name]
+    return volume
+
+
+def _board_class(member: ClassFacts, sheet: RuleSheet, count: int) -> BoardClass:
+    """Return a class for the board; ``count``: its findings."""
+    name = ("board", sheet.yardstick, count)
+    if name not in member.kept:
+        member.kept[name] = _new_board_class(member, sheet, count)
+    made: BoardClass = member.kept[name]
+    return made
+
+
+def _new_board_class(member: ClassFacts, sheet: RuleSheet, count: int) -> BoardClass:
     slot, design = member.slot, member.design
     return BoardClass(
         slot=slot.index,
@@ -118,8 +148,8 @@ def _board_class(member: ClassFacts, sheet: RuleSheet, found: Iterable[Finding])
         movements=design.movement_ids(),
         locked=member.planned.locked,
         main_groups=[muscle for muscle in Muscle if muscle in member.main_groups],
-        findings=sum(1 for f in found if f.place.slot == slot.index),
-        volume=body_volume(member.volume, sheet, band=False),
+        findings=count,
+        volume=class_volume(member, sheet),
     )
 
 
@@ -142,19 +172,58 @@ def _steps(facts: Facts) -> list[StepModel]:
     ]
 
 
-def board(
-    stored: StoredSeries,
-    facts: Facts,
-    found: tuple[Finding, ...],
-    history: History,
-    run: int | None,
-    recorded: Mapping[int, float],
-) -> Board:
-    """Return a whole series for the board; ``recorded`` holds session loads by slot."""
+@dataclass(frozen=True, slots=True)
+class HistoryModels:
+    """What somebody can undo and redo next."""
+
+    undo: ChangeBrief | None
+    redo: ChangeBrief | None
+
+
+def history_model(history: History, person_id: int) -> HistoryModels:
+    """Return the history as somebody sees it: another's change says whose it is."""
+
+    def brief(change: Change | None) -> ChangeBrief | None:
+        if change is None:
+            return None
+        own = change.person_id in (None, person_id)
+        return ChangeBrief(id=change.id, label=change.label, by="" if own else change.by or "")
+
+    return HistoryModels(brief(history.undo), brief(history.redo))
+
+
+def kept_model(run: Run | None) -> KeptPlan | None:
+    """Return the plan that is kept beside a series."""
+    if run is None:
+        return None
+    return KeptPlan(run=run.id, words=str((run.result or {}).get("message", "")))
+
+
+@dataclass(frozen=True, slots=True)
+class Around:
+    """What a board shows besides its series: history, runs, and session loads by slot."""
+
+    history: HistoryModels
+    run: int | None
+    kept: KeptPlan | None
+    recorded: Mapping[int, float]
+
+    @property
+    def key(self) -> tuple[object, ...]:
+        """What tells one from another."""
+        models = (self.history.undo, self.history.redo, self.kept)
+        texts = tuple(model and model.model_dump_json() for model in models)
+        return (*texts, self.run, tuple(self.recorded.items()))
+
+
+def board(held: HeldSeries, around: Around) -> Board:
+    """Return a whole series for the board."""
+    stored, facts, found = held.stored, held.facts, held.found
     shape, sheet = stored.plan.shape, stored.plan.sheet
     on = [rule for rule, line in sheet.lines.items() if line.mode is not Mode.OFF]
     broken = {f.rule for f in found if not f.remark}
-    whole = add_volumes(member.volume for member in facts.classes)
+    whole = add_volumes(facts.week_volumes.values())
+    counts = Counter(finding.place.slot for finding in found)
     certificate = None
     if stored.certificate is not None:
         keys = ("status", "cost", "bound", "by_rule", "notes")
@@ -171,12 +240,13 @@ def board(
         heads=shape.heads,
         room=RoomModel(**room_to(shape.room)),
         slots=[slot.week * 7 + slot.weekday for slot in shape.slots()],
-        classes=[_board_class(member, sheet, found) for member in facts.classes],
+        classes=[_board_class(m, sheet, counts[m.slot.index]) for m in facts.classes],
         week_volumes={
-            week: body_volume(volume, sheet, band=True)
-            for week, volume in facts.week_volumes.items()
+            week: _week_volume(facts, week, volume) for week, volume in facts.week_volumes.items()
         },
-        week_loads={week: _week_load(members, recorded) for week, members in facts.weeks.items()},
+        week_loads={
+            week: _week_load(members, around.recorded) for week, members in facts.weeks.items()
+        },
         volume=body_volume(whole, sheet, band=False),
         steps=_steps(facts),
         yardstick=sheet.yardstick,
@@ -185,7 +255,8 @@ def board(
         rules_kept=len([rule for rule in on if rule not in broken]),
         rules_on=len(on),
         certificate=certificate,
-        undo=history.undo,
-        redo=history.redo,
-        run=run,
+        undo=around.history.undo,
+        redo=around.history.redo,
+        run=around.run,
+        kept=around.kept,
     )

@@ -5,10 +5,12 @@ from __future__ import annotations
 import threading
 from collections import deque
 from collections.abc import Callable, Hashable
+from typing import TypeAlias
 
 from grike.core.errors import Conflict
 
 MOST_WAITING = 400
+Waiting: TypeAlias = tuple[Hashable, Callable[[], None]]
 
 
 class WaitingLine:
@@ -16,13 +18,13 @@ class WaitingLine:
 
     def __init__(self, places: int, most: int = MOST_WAITING) -> None:
         self._most = most
-        self._lines: dict[Hashable, deque[Callable[[], None]]] = {}
+        self._lines: dict[Hashable, deque[Waiting]] = {}
         self._turns: deque[Hashable] = deque()
         self._change = threading.Condition()
         for _ in range(places):
             threading.Thread(target=self._serve, daemon=True).start()
 
-    def put(self, person: Hashable, work: Callable[[], None]) -> None:
+    def put(self, person: Hashable, name: Hashable, work: Callable[[], None]) -> None:
         """Add work at the end of a person's line. Raises Conflict where too much waits."""
         with self._change:
             if sum(map(len, self._lines.values())) >= self._most:
@@ -32,15 +34,28 @@ class WaitingLine:
             if person not in self._lines:
                 self._lines[person] = deque()
                 self._turns.append(person)
-            self._lines[person].append(work)
+            self._lines[person].append((name, work))
             self._change.notify()
+
+    def drop(self, name: Hashable) -> bool:
+        """Take work out of the line by its name; return whether it still waited there."""
+        with self._change:
+            for person, line in self._lines.items():
+                found = next((entry for entry in line if entry[0] == name), None)
+                if found is not None:
+                    line.remove(found)
+                    if not line:
+                        del self._lines[person]
+                        self._turns.remove(person)
+                    return True
+        return False
 
     def _next(self) -> Callable[[], None]:
         with self._change:
             while not self._turns:
                 self._change.wait()
             person = self._turns.popleft()
-            work = self._lines[person].popleft()
+            _, work = self._lines[person].popleft()
             if self._lines[person]:
                 self._turns.append(person)
             else:

@@ -21,7 +21,7 @@ from grike.api.schemas import Created
 from grike.api.security import Director, SignedIn, StateOf
 from grike.api.state import State
 from grike.api.views import kit_name
-from grike.core.codec import shape_from, shape_to, sheet_from, sheet_to
+from grike.core.codec import shape_from, shape_to
 from grike.core.compare import Side, compare
 from grike.core.design import ClassDesign
 from grike.core.errors import Conflict, InvalidInput, NotFound
@@ -31,6 +31,7 @@ from grike.core.plain import at
 from grike.core.planner.readiness import set_up_problems
 from grike.core.rules import BY_ID, Facts
 from grike.core.series import SeriesPlan
+from grike.core.sheet_codec import sheet_from, sheet_to
 from grike.core.wishes import Wishes
 from grike.exchange.plans import plan_from
 from grike.store import changes, runs, series
@@ -49,7 +50,8 @@ def _changed(plan: SeriesPlan, change: WhatIf) -> SeriesPlan:
         if plan.shape.wishes == Wishes():
             shape.pop("wishes", None)
     rules: dict[str, Any] = sheet_to(plan.sheet)
-    for rule, line in (change.rules or {}).items():
+    for rule, change_of in (change.rules or {}).items():
+        line = change_of.model_dump(exclude_unset=True)
         own = dict(rules.get(rule, {}))
         numbers = {**own.get("numbers", {}), **line.get("numbers", {})}
         rules[rule] = {**own, **line, "numbers": numbers}
@@ -103,7 +105,9 @@ def _what_if(run: runs.Run) -> WhatIfModel:
 def forget_run(run_id: int, _: Director, state: StateOf) -> None:
     """Forget a what-if that has ended."""
     with state.database.transaction() as connection:
-        if runs.get(connection, run_id).kind != "what-if" or not runs.remove(connection, run_id):
+        run = runs.get(connection, run_id)
+        kept = run.kind == "what-if" or run.state == "beside"
+        if not kept or not runs.remove(connection, run_id):
             raise Conflict("Only a what-if that has ended can be forgotten.", fix="Stop it first.")
 
 
@@ -136,6 +140,7 @@ def get_comparison(one: str, other: str, _: SignedIn, state: StateOf) -> Compari
         (name, first), (other_name, second) = (
             _named(text, state, connection) for text in (one, other)
         )
+    # Held against each other outside of the transaction: that takes a while.
     found = compare(first, second)
     return ComparisonModel(
         one=_side(name, found.one),
@@ -168,10 +173,12 @@ def _named(text: str, state: State, connection: Connection) -> tuple[str, Facts]
         held = state.series(connection, int(number))
         return held.stored.plan.shape.name, held.facts
     run = runs.get(connection, int(number))
-    if run.kind != "what-if":
+    if run.kind != "what-if" and run.state != "beside":
         raise NotFound("There is no such what-if.", fix="Choose one of the list.")
-    paces = state.book.paces(connection, run.series_id)
-    return run.label, Facts(_plan_of(run, state, connection), state.library(connection), paces)
+    plan = _plan_of(run, state, connection)
+    paces = state.paces(connection, run.series_id, plan.shape)
+    name = run.label or "The plan that was kept"
+    return name, Facts(plan, state.library(connection), paces)
 
 
 def _side(name: str, side: Side) -> SideModel:

@@ -14,10 +14,12 @@ from grike.core.load import (
     strain,
 )
 from grike.core.movement import Joint
-from grike.core.rules.facts import ClassFacts
+from grike.core.rules.class_facts import ClassFacts
 from grike.core.rules.joints import runs
 from grike.core.rules.jumps import contacts
 from grike.core.rules.spread import is_strength
+
+EFFORT = "planned effort"
 
 
 @dataclass(frozen=True, slots=True)
@@ -44,7 +46,7 @@ def class_load(member: ClassFacts) -> ClassLoad:
     for bout in member.work_bouts:
         for joint, load in bout.movement.joints.items():
             seconds[joint] += load * bout.seconds
-    effort = planned_effort(member.design, member.clock, member.library)
+    effort = effort_of(member)
     return ClassLoad(
         seconds,
         max((len(run) for run in runs(member, Joint.KNEE)), default=0),
@@ -53,8 +55,21 @@ def class_load(member: ClassFacts) -> ClassLoad:
         is_strength(member),
         class_energy(member.design, member.clock, member.library),
         effort,
-        session_load(effort, member.clock.real_seconds / 60),
+        planned_load(member),
     )
+
+
+def effort_of(member: ClassFacts) -> float:
+    """Return the planned effort of a class, 0 to 10; worked out once for as long as it stays."""
+    if EFFORT not in member.kept:
+        member.kept[EFFORT] = planned_effort(member.design, member.clock, member.library)
+    effort: float = member.kept[EFFORT]
+    return effort
+
+
+def planned_load(member: ClassFacts) -> float:
+    """Return the planned session load of a class: effort times minutes."""
+    return session_load(effort_of(member), member.clock.real_seconds / 60)
 
 
 @dataclass(frozen=True, slots=True)
@@ -75,5 +90,5 @@ def week_load(
     for member in members:
         slot = member.slot
         own = known.get(slot.index)
-        days[slot.weekday] += class_load(member).session_load if own is None else own
+        days[slot.weekday] += planned_load(member) if own is None else own
     return WeekLoad(sum(days), monotony(days), strain(days))

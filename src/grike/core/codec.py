@@ -1,4 +1,4 @@
-"""Designs, shapes and sheets to and from plain dictionaries, for files, the store and the API.
+"""Designs, shapes and rooms to and from plain dictionaries, for files, the store and the API.
 
 ``*_from`` functions expect the shape that the JSON schemas describe and raise InvalidInput with
 the place of the first value that cannot be used.
@@ -8,23 +8,17 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Mapping
-from dataclasses import replace
-from fractions import Fraction
 from typing import Any
 
-from grike.core.anatomy import Muscle
 from grike.core.design import Block, ClassDesign, Purpose
 from grike.core.errors import InvalidInput
 from grike.core.focus import Focus
-from grike.core.format import FORMATS, Format, within
+from grike.core.format import FORMATS, Format
 from grike.core.item import Handling, Item, Pass
 from grike.core.kit import Kit, Room
-from grike.core.movement import Family, Library, Sides
+from grike.core.movement import Library, Sides
 from grike.core.plain import Plain, at, from_plain, member, to_plain
-from grike.core.rules import default_sheet
 from grike.core.series import SeriesShape
-from grike.core.sheet import Mode, RuleSheet
-from grike.core.volume import Yardstick
 from grike.core.wishes import Wishes
 
 
@@ -208,47 +202,3 @@ def shape_from(data: Mapping[str, Any]) -> SeriesShape:
         },
         wishes=wishes,
     )
-
-
-def sheet_to(sheet: RuleSheet) -> Plain:
-    """Return a rule sheet as a dictionary by rule id; the line of D6 holds what days own."""
-    out: Plain = {
-        rule_id: {
-            "mode": line.mode.value,
-            "weight": line.weight,
-            "numbers": {name: float(value) for name, value in line.numbers.items()},
-        }
-        for rule_id, line in sheet.lines.items()
-    }
-    if sheet.owned:
-        out["D6"]["owned"] = dict(sheet.owned)
-    return out
-
-
-def sheet_from(data: Mapping[str, Any], yardstick: str = "seconds") -> RuleSheet:
-    """Return the default sheet with the lines of a dictionary put in."""
-    sheet = RuleSheet(default_sheet().lines, member(Yardstick, yardstick, "yardstick"))
-    for rule_id, entry in data.items():
-        if rule_id not in sheet.lines:
-            raise InvalidInput(
-                f"There is no rule '{rule_id}'.",
-                fix=f"Use one of: {', '.join(sheet.lines)}.",
-                place=rule_id,
-            )
-        mode = member(Mode, entry["mode"], f"{rule_id}.mode") if "mode" in entry else None
-        numbers = {key: Fraction(str(value)) for key, value in entry.get("numbers", {}).items()}
-        sheet = sheet.with_line(rule_id, mode=mode, weight=entry.get("weight"), numbers=numbers)
-    return replace(sheet, owned=_owned_from(data.get("D6", {}).get("owned", {})))
-
-
-def _owned_from(data: Mapping[str, Any]) -> dict[str, int]:
-    names = {family.value for family in Family} | {muscle.value for muscle in Muscle}
-    for name, weekday in data.items():
-        if name not in names:
-            raise InvalidInput(
-                f"'{name}' is neither a family nor a muscle group.",
-                fix="Use the id of a family, such as bridge, or of a group, such as glutes.",
-                place="D6.owned",
-            )
-        within("weekday", weekday, 0, 6, "(0 is Monday)")
-    return {str(name): int(weekday) for name, weekday in data.items()}

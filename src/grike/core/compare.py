@@ -79,7 +79,7 @@ def _words(sheet: RuleSheet, other: RuleSheet, rule: str) -> str:
     """Return a line in words: its mode, and whatever the other sheet has otherwise."""
     line, held = sheet[rule], other[rule]
     numbers = [
-        f"{BY_ID[rule].numbers[name]}: {float(value):g}"
+        f"{BY_ID[rule].numbers[name].label}: {float(value):g}"
         for name, value in line.numbers.items()
         if value != held.numbers[name]
     ]

@@ -4,11 +4,13 @@ GrikeError
 ├── InvalidInput      a value or document that cannot be used; carries the place
 ├── NotFound          something that was asked for by id is not there
 ├── Conflict          a stale write, or an act that the present state does not allow
+│   └── NotYours      an undo that would take somebody else's change back
 ├── NoPlan            the rules collide; carries the colliding rules in plain words
 ├── NotSignedIn       no valid session
 ├── NotAllowed        signed in, but the role may not do this
 ├── TooManyAttempts   sign-in attempts are limited
 └── Unavailable       the database or the planner cannot be reached just now
+    └── Busy          the same rows are being written by somebody else
 """
 
 from __future__ import annotations
@@ -62,6 +64,12 @@ class Conflict(GrikeError):
     code = "conflict"
 
 
+class NotYours(Conflict):
+    """An undo that would take somebody else's change back; it wants to be sure."""
+
+    code = "not-yours"
+
+
 class NoPlan(GrikeError):
     """No plan exists. ``collisions`` names the rules that collide, one sentence each."""
 
@@ -94,3 +102,9 @@ class Unavailable(GrikeError):
     """The database or the planner cannot be reached just now."""
 
     code = "unavailable"
+
+
+class Busy(Unavailable):
+    """The same rows are being written by somebody else."""
+
+    code = "busy"

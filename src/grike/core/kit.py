@@ -47,6 +47,11 @@ KIT_NAMES: dict[Kit, str] = {
     Kit.TOWEL: "towels",
 }
 
+#: Kit whose weight can be raised a step.
+LOADABLE = frozenset(
+    {Kit.DUMBBELL_LIGHT, Kit.DUMBBELL_MEDIUM, Kit.DUMBBELL_HEAVY, Kit.KETTLEBELL, Kit.MEDICINE_BALL}
+)
+MOST_NAME, MOST_HEADS, MOST_PIECES = 120, 500, 10_000
 #: Lies ready from the start, so it takes no time to fetch and never makes a "change of kit".
 ALWAYS_AT_HAND = frozenset({Kit.MAT, Kit.WALL})
 
@@ -60,13 +65,19 @@ class Room:
     heads: int = 16
 
     def __post_init__(self) -> None:
-        if self.heads < 1:
-            raise InvalidInput("A room needs a place for at least one person.", place="room.heads")
+        if not 1 <= len(self.name) <= MOST_NAME:
+            raise InvalidInput(
+                f"A room has a name of 1 to {MOST_NAME} characters.", place="room.name"
+            )
+        if not 1 <= self.heads <= MOST_HEADS:
+            raise InvalidInput(
+                f"A room has places for 1 to {MOST_HEADS} people.", place="room.heads"
+            )
         for kit, count in self.kit.items():
-            if count < 0:
+            if not 0 <= count <= MOST_PIECES:
                 raise InvalidInput(
                     f"The room cannot hold {count} {KIT_NAMES[kit]}.",
-                    fix="Give 0 or more.",
+                    fix=f"Give 0 to {MOST_PIECES}.",
                     place=f"room.kit.{kit}",
                 )
 

@@ -122,6 +122,14 @@ class Role(StrEnum):
     COOL_DOWN = "cool-down"
 
 
+class View(StrEnum):
+    """From where a movement is shown, so that people see what matters."""
+
+    FRONT = "front"
+    SIDE = "side"
+    BACK = "back"
+
+
 class Joint(StrEnum):
     """A joint whose load is rated from 0 (none) to 2 (high)."""
 
@@ -210,6 +218,11 @@ class Movement:
             raise InvalidInput(f"{self.name}: seconds per rep must be more than 0.", place=self.id)
         if self.role is Role.WORK and not 1 <= len(self.targets) <= 4:
             raise InvalidInput(f"{self.name}: one to four target muscles.", place=self.id)
+        for low, high in (self.dose.reps, self.dose.seconds):
+            if low > high:
+                raise InvalidInput(
+                    f"{self.name}: the dose {low} to {high} is upside down.", place=self.id
+                )
         both = set(self.targets) & set(self.assists)
         if both:
             raise InvalidInput(

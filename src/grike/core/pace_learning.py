@@ -35,6 +35,8 @@ KIND_NAMES = {
 }
 #: A record this many times longer or shorter than planned is a mistake, not a pace.
 MOST_TIMES = 20
+#: No stretch of a class lasts longer than the longest session.
+MOST_SECONDS = 180 * 60
 
 
 class Record(NamedTuple):
@@ -113,10 +115,20 @@ def require_possible(kind: str, took: float, planned: float) -> None:
             f"'{kind}' is not a kind of break.", fix=f"Use one of: {', '.join(KIND_NAMES)}."
         )
     usual = planned if kind == REPS else 30
-    if usual <= 0 or not 0 <= took <= MOST_TIMES * usual:
+    fits = 0 <= planned <= MOST_SECONDS and 0 <= took <= min(MOST_SECONDS, MOST_TIMES * usual)
+    if usual <= 0 or not fits:
         raise InvalidInput(
             f"{took:g} s for '{KIND_NAMES[kind]}' cannot be.", fix="Take the record out."
         )
+
+
+def is_possible(record: Record) -> bool:
+    """Return whether a pace may be learned from a record."""
+    try:
+        require_possible(record.kind, record.took, record.planned)
+    except InvalidInput:
+        return False
+    return True
 
 
 def _learned(records: list[Record], usual: Pace) -> LearnedPace:

@@ -13,14 +13,17 @@ from grike.core.errors import InvalidInput
 from grike.core.load import session_load
 from grike.core.movement import Library, Movement
 from grike.core.pace import Pace, kit_kinds, position_kind
-from grike.core.pace_learning import REPS
+from grike.core.pace_learning import REPS, require_possible
 
 MOST_EFFORT = 10
 MOST_MINUTES = 180
 
 
 class Mark(NamedTuple):
-    """One stretch that was timed. ``planned`` and ``took`` are in seconds; see Record."""
+    """One stretch that was timed. ``planned`` and ``took`` are in seconds; see Record.
+
+    Times are kept to a hundredth of a second.
+    """
 
     kind: str
     took: float
@@ -40,6 +43,13 @@ class SessionRecord:
 
     def __post_init__(self) -> None:
         problems: dict[str, str] = {}
+        kept = tuple(
+            mark._replace(took=round(mark.took, 2), planned=round(mark.planned, 2))
+            for mark in self.marks
+        )
+        object.__setattr__(self, "marks", kept)
+        for mark in kept:
+            require_possible(mark.kind, mark.took, mark.planned)
         if not 1 <= self.minutes <= MOST_MINUTES:
             problems["minutes"] = f"A session lasts 1 to {MOST_MINUTES} minutes."
         if self.effort is not None and not 0 <= self.effort <= MOST_EFFORT:

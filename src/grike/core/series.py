@@ -16,6 +16,8 @@ from grike.core.wishes import Wishes
 
 NO_WISHES = Wishes()
 DAY_NAMES = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
+FIRST_START, LAST_START = dt.date(2000, 1, 1), dt.date(2100, 12, 31)
+MOST_NAME = 120
 LEVEL_NAMES = {1: "beginners", 2: "intermediate", 3: "advanced"}
 
 
@@ -27,6 +29,11 @@ class Slot:
     week: int
     weekday: int
     date: dt.date
+
+    @property
+    def day(self) -> int:
+        """Return seven times the week and the weekday: it stays whatever other days are closed."""
+        return 7 * self.week + self.weekday
 
     @property
     def label(self) -> str:
@@ -72,6 +79,10 @@ class SeriesShape:
                     out.append(Slot(len(out), week, weekday, date))
         return tuple(out)
 
+    def by_day(self) -> dict[int, Slot]:
+        """Return the slots by their day."""
+        return {slot.day: slot for slot in self.slots()}
+
     def menu(self, weekday: int) -> frozenset[Focus]:
         """Return the focuses from which a weekday may choose."""
         return self.menus.get(weekday) or USUAL_FOCUSES
@@ -81,6 +92,11 @@ def _shape_problems(shape: SeriesShape) -> dict[str, str]:
     problems: dict[str, str] = {}
     if not shape.name.strip():
         problems["name"] = "The series needs a name."
+    if not FIRST_START <= shape.start <= LAST_START:
+        problems["start"] = (
+            f"A series starts between {FIRST_START.year} and {LAST_START.year}, "
+            f"not on {shape.start.isoformat()}."
+        )
     if not 1 <= shape.weeks <= 52:
         problems["weeks"] = f"A series has 1 to 52 weeks, not {shape.weeks}."
     days = set(shape.weekdays)
@@ -103,6 +119,8 @@ def _shape_problems(shape: SeriesShape) -> dict[str, str]:
             f"Week {days_off[0].week}, weekday {days_off[0].weekday} is pinned and is no day of "
             "the series: take the pin out."
         )
+    if len(shape.name) > MOST_NAME:
+        problems["name"] = f"A name has at most {MOST_NAME} characters."
     if not problems and not shape.slots():
         problems["closed"] = "Every day of the series is closed: open one, or move the start."
     return problems

@@ -15,7 +15,9 @@ from grike.core.focus import Focus, on_focus
 from grike.core.format import Breather, Flow, LastBurst, OnTheMinute
 from grike.core.movement import Library
 from grike.core.pace import DEFAULT_PACE, Pace
+from grike.core.rules.classes import focus_share
 from grike.core.sides import side_ledger
+from grike.core.volume import sets_by_movement
 
 LEAST_BREATHER, LEAST_REST, LEAST_HOLD = 20, 10, 15
 #: A focus holds at least this share of the work, where no rule sheet says otherwise.
@@ -228,10 +230,8 @@ def _keeps(before: ClassDesign, after: ClassDesign, library: Library, focus_shar
 
 
 def _share(design: ClassDesign, bouts: Sequence[Bout]) -> float:
-    """Return the share of work seconds on the focus; a whole-body class is always on it."""
+    """Return the share of the work that rule C1 looks at; a whole-body class is always on it."""
     if design.focus is Focus.WHOLE:
         return 1.0
     work = [b for b in bouts if design.blocks[b.block].purpose is Purpose.WORK]
-    total = sum(bout.seconds for bout in work)
-    on = sum(bout.seconds * float(on_focus(bout.movement, design.focus)) for bout in work)
-    return on / total if total else 0.0
+    return float(focus_share(design.focus, sets_by_movement(work), work))

@@ -11,12 +11,12 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 from fractions import Fraction
 from functools import lru_cache
-from math import lcm
 from typing import NamedTuple, TypeVar
 
 from grike.core.anatomy import PULL, PUSH, Face, Muscle, Region, on_face, region_of
 from grike.core.bouts import Bout, Side
 from grike.core.design import ClassDesign, Purpose
+from grike.core.exact import exact_sum
 from grike.core.expansion import steps
 from grike.core.item import Item, Level
 from grike.core.movement import CONDITIONING_FAMILIES, Library, Movement, Pace, Plane
@@ -57,20 +57,6 @@ class Amount:
     def times(self, share: Fraction) -> Amount:
         """Return the amount scaled by a share."""
         return Amount(self.sets * share, self.seconds * share, self.reps * share)
-
-
-def exact_sum(parts: Iterable[Fraction]) -> Fraction:
-    """Return the sum of fractions; those of one denominator are added as whole numbers.
-
-    A sum of a week has some hundred parts and a handful of denominators, so it is several times
-    faster than adding fraction to fraction.
-    """
-    tops: dict[int, int] = {}
-    for part in parts:
-        below = part.denominator
-        tops[below] = tops.get(below, 0) + part.numerator
-    common = lcm(*tops)
-    return Fraction(sum(top * (common // below) for below, top in tops.items()), common)
 
 
 def sum_of_amounts(amounts: Sequence[Amount]) -> Amount:
@@ -288,3 +274,12 @@ def add_volumes(volumes: Iterable[Volume]) -> Volume:
         exact_sum(part.hip for part in parts),
         _merged(part.training for part in parts),
     )
+
+
+def sets_by_movement(bouts: Iterable[Bout]) -> dict[Movement, Fraction]:
+    """Return the sets of each movement, each bout counted once."""
+    out: dict[Movement, Fraction] = {}
+    for bout, count in alike(bouts).items():
+        sets = bout_amount(bout).sets * count
+        out[bout.movement] = out.get(bout.movement, Fraction(0)) + sets
+    return out

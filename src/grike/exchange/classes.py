@@ -80,8 +80,9 @@ def clock_report(clock: ClassClock, slot_seconds: int) -> dict[str, Any]:
 
 def number(value: Fraction | int) -> float | int:
     """Return a fraction as a JSON number, whole where it is whole."""
-    fraction = Fraction(value)
-    return int(fraction) if fraction.denominator == 1 else round(float(fraction), 4)
+    if value.denominator == 1:
+        return value.numerator
+    return round(value.numerator / value.denominator, 4)
 
 
 def _amount(amount: Amount) -> dict[str, float | int]:

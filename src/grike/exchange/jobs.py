@@ -11,13 +11,14 @@ from dataclasses import asdict, replace
 from enum import StrEnum
 from typing import Any, TypeAlias
 
-from grike.core.errors import InvalidInput
+from grike.core.codec import check_against_library, design_from, design_to
+from grike.core.errors import GrikeError, InvalidInput
 from grike.core.movement import Library
 from grike.core.pace import Pace, Paces
 from grike.core.planner import Problem, Progress, Settings, Stop, plan
 from grike.core.planner.repair import Repaired, repair
 from grike.core.rules import Facts, broken_musts, cost_by_rule, findings
-from grike.core.series import SeriesPlan
+from grike.core.series import PlannedClass, SeriesPlan
 from grike.exchange.library import library_from
 from grike.exchange.plans import plan_from, plan_to
 
@@ -105,6 +106,14 @@ def solve_job(job: Job, stop: Stop, tell: Tell) -> Answer:
     }
 
 
+def answered(job: Job, stop: Stop, tell: Tell) -> Answer:
+    """Return the answer to a job; where the job itself is at fault, an answer that says how."""
+    try:
+        return solve_job(job, stop, tell)
+    except GrikeError as error:
+        return {"status": "fault", "plan": None, "message": error.line()}
+
+
 def _progress(progress: Progress, library: Library) -> dict[str, Any]:
     return {
         "stage": progress.stage,
@@ -119,6 +128,11 @@ def _progress(progress: Progress, library: Library) -> dict[str, Any]:
                 "name": planned.design.name,
                 "movements": [library[name].name for name in planned.design.movement_ids()],
             }
+            for planned in progress.filled
+        ],
+        # Not for people: what a planner that must be ended leaves behind.
+        "classes": [
+            {"slot": planned.slot.index, "design": design_to(planned.design)}
             for planned in progress.filled
         ],
     }
@@ -149,6 +163,20 @@ def _repaired(done: Repaired, library: Library, settings: Settings) -> Answer:
         "collisions": left,
         "notes": certificate["notes"],
     }
+
+
+def stopped_plan(request: SeriesPlan, answer: Answer, library: Library) -> SeriesPlan:
+    """Return a request with the classes put in that a planner had filled when it was ended.
+
+    Raises InvalidInput where the library has changed so that one of them cannot be run.
+    """
+    slots = {slot.index: slot for slot in request.shape.slots()}
+    plan_ = request
+    for entry in answer["classes"]:
+        design = design_from(entry["design"])
+        check_against_library(design, library)
+        plan_ = plan_.with_class(PlannedClass(slots[entry["slot"]], design))
+    return plan_
 
 
 def free_slots(request: SeriesPlan, kind: str, value: int = 0, day: str = "") -> frozenset[int]:

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+import re
+from collections.abc import Iterable, Mapping, Sequence
 from functools import lru_cache
 from typing import Any
 
@@ -90,9 +91,54 @@ def movement_from(data: Mapping[str, Any], names: Mapping[str, str]) -> Movement
 
 
 def library_from(document: Any) -> Library:
-    """Return the library that a document describes. Raises InvalidInput for any fault in it."""
-    data = conforming(document, "movements")
+    """Return the library that a document describes. Raises InvalidInput for any fault in it.
+
+    A fault is told with the movement's name: of three hundred, a number helps nobody.
+    """
+    try:
+        data = conforming(document, "movements")
+    except InvalidInput as error:
+        raise _named(error, document) from None
     return library_of(data["movements"], data["version"])
+
+
+def _named(error: InvalidInput, document: Any) -> InvalidInput:
+    found = re.match(r"movements\[(\d+)\]", error.place)
+    if found is None:
+        return error
+    entry = document["movements"][int(found[1])]
+    name = entry.get("name") or entry.get("id") if isinstance(entry, dict) else None
+    return InvalidInput(
+        f"{name or 'A movement'}: {error.what}", error.why, error.fix, place=error.place
+    )
+
+
+def require_sound(
+    entries: Iterable[Mapping[str, Any]], changed: Iterable[Mapping[str, Any]]
+) -> None:
+    """Raise InvalidInput unless a library is still sound with some entries changed or added.
+
+    This is the one judgement of a movement: what passes here, planning can use. Faults of a field
+    are told by field; a fault of the whole has the movement's name.
+    """
+    put = list(changed)
+    ids = [entry.get("id") for entry in put]
+    twice = next((name for name in ids if ids.count(name) > 1), None)
+    if twice is not None:
+        raise InvalidInput(f"'{twice}' stands in the table twice.", fix="Keep one of the two.")
+    for entry in put:
+        try:
+            conforming({"version": "draft", "movements": [entry]}, "movements")
+        except InvalidInput as error:
+            field = error.place.removeprefix("movements[0]").removeprefix(".").partition("[")[0]
+            raise InvalidInput(
+                f"{entry.get('name', 'A movement')}: {error.what}",
+                fix="Mend what is marked; nothing was changed.",
+                place=error.place,
+                fields={field: error.what} if field else None,
+            ) from None
+    whole = {entry["id"]: entry for entry in entries} | {entry["id"]: entry for entry in put}
+    library_of(list(whole.values()), "draft")
 
 
 def library_of(entries: Sequence[Mapping[str, Any]], version: str) -> Library:

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import csv
 import io
+import re
 from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass
 from enum import Enum
@@ -16,12 +17,17 @@ from typing import Any
 from grike.core.anatomy import Muscle
 from grike.core.errors import InvalidInput
 from grike.core.kit import Kit
-from grike.core.movement import Family, Joint, Pace, Plane, Position, Role, Sides
+from grike.core.movement import Family, Joint, Pace, Plane, Position, Role, Sides, View
 
 Entry = dict[str, Any]
 #: How an option differs from the movement that offers it.
 LEVERS = ("lever", "base", "range", "load", "tempo", "legs", "impact", "balance")
 MOST_FAULTS_TOLD = 50
+MOST_ID, MOST_NAME, MOST_TEXT, MOST_PARTS = 80, 120, 600, 22
+SLUG = re.compile(r"[a-z0-9]+(-[a-z0-9]+)*")
+#: Figures as people write them; other scripts' figures and very long ones are not taken for such.
+WHOLE = re.compile(r"-?[0-9]{1,6}")
+RANGE = re.compile(r"([0-9]{1,6})\s*-\s*([0-9]{1,6})")
 
 
 class _Wrong(Exception):
@@ -38,13 +44,24 @@ class Column:
     read: Callable[[str], Any]
 
 
-def _text(least: int = 0) -> Callable[[str], str]:
+def _text(least: int = 0, most: int = MOST_TEXT) -> Callable[[str], str]:
     def read(text: str) -> str:
         if len(text) < least:
             raise _Wrong("This must not be empty.")
+        if len(text) > most:
+            raise _Wrong(f"This has {len(text)} characters; at most {most} are kept.")
         return text
 
     return read
+
+
+def _slug(text: str) -> str:
+    if not SLUG.fullmatch(text):
+        raise _Wrong(
+            f"'{text[:40]}' cannot be a short name: use small letters a to z, figures and hyphens, "
+            "such as goblet-squat."
+        )
+    return _text(1, MOST_ID)(text)
 
 
 def _one_of(kind: type[Enum]) -> Callable[[str], str]:
@@ -62,13 +79,20 @@ def _parts(text: str) -> list[str]:
     return [part.strip() for part in text.split(";") if part.strip()]
 
 
-def _list_of(kind: type[Enum] | None = None, least: int = 0) -> Callable[[str], list[str]]:
+def _list_of(
+    kind: type[Enum] | None = None, least: int = 0, most: int = MOST_PARTS
+) -> Callable[[str], list[str]]:
     member = _one_of(kind) if kind is not None else _text(1)
 
     def read(text: str) -> list[str]:
         values = [member(part) for part in _parts(text)]
         if len(values) < least:
             raise _Wrong(f"Give at least {least}, separated by semicolons.")
+        if len(values) > most:
+            raise _Wrong(f"Give at most {most}; these are {len(values)}.")
+        twice = next((value for value in values if values.count(value) > 1), None)
+        if twice is not None:
+            raise _Wrong(f"'{twice}' stands here twice.")
         return values
 
     return read
@@ -76,7 +100,7 @@ def _list_of(kind: type[Enum] | None = None, least: int = 0) -> Callable[[str], 
 
 def _whole(low: int, high: int) -> Callable[[str], int]:
     def read(text: str) -> int:
-        if not text.lstrip("-").isdigit() or not low <= int(text) <= high:
+        if not WHOLE.fullmatch(text) or not low <= int(text) <= high:
             raise _Wrong(f"'{text}' is not a whole number from {low} to {high}.")
         return int(text)
 
@@ -98,13 +122,17 @@ def _decimal(low: float, high: float, *, optional: bool = False) -> Callable[[st
     return read
 
 
-def _range(text: str) -> list[int]:
-    low, dash, high = text.partition("-")
-    if not (dash and low.strip().isdigit() and high.strip().isdigit()):
-        raise _Wrong(f"'{text}' is not a range such as 8-15.")
-    if not 1 <= int(low) <= int(high):
-        raise _Wrong(f"'{text}': the lower end comes first.")
-    return [int(low), int(high)]
+def _range(most: int) -> Callable[[str], list[int]]:
+    def read(text: str) -> list[int]:
+        found = RANGE.fullmatch(text)
+        if found is None:
+            raise _Wrong(f"'{text[:40]}' is not a range such as 8-15.")
+        low, high = map(int, found.groups())
+        if not 1 <= low <= high <= most:
+            raise _Wrong(f"'{text}': from 1 to {most}, and the lower end comes first.")
+        return [low, high]
+
+    return read
 
 
 def _truth(text: str) -> bool:
@@ -139,6 +167,12 @@ def _write_option(key: str) -> Callable[[Entry], str]:
     return write
 
 
+def _needed_option(text: str) -> Entry | None:
+    if not text:
+        raise _Wrong("Every movement has one: in words, or a movement of the library.")
+    return _option(text)
+
+
 def _option(text: str) -> Entry | None:
     if not text:
         return None
@@ -146,8 +180,8 @@ def _option(text: str) -> Entry | None:
     if not found or by not in LEVERS:
         raise _Wrong(f"'{text}' must end with what changes in brackets: {', '.join(LEVERS)}.")
     if how.startswith("->"):
-        return {"movement": how[2:].strip(), "by": by}
-    return {"how": how.strip(), "by": by}
+        return {"movement": _text(1, MOST_ID)(how[2:].strip()), "by": by}
+    return {"how": _text(1)(how.strip()), "by": by}
 
 
 def _write_stand_in(key: str) -> Callable[[Entry], str]:
@@ -165,7 +199,8 @@ def _stand_in(text: str) -> Entry | None:
     if not text:
         return None
     how, found, movement = text.partition("->")
-    return {"how": how.strip(), **({"movement": movement.strip()} if found else {})}
+    words = {"how": _text(1)(how.strip())}
+    return {**words, **({"movement": _text(1, MOST_ID)(movement.strip())} if found else {})}
 
 
 def _joined(key: str) -> Callable[[Entry], str]:
@@ -189,8 +224,8 @@ def _by_joint(key: str, mark: str) -> Callable[[Entry], str]:
 
 
 COLUMNS: tuple[Column, ...] = (
-    Column("id", "short name for files", _plain("id"), _text(1)),
-    Column("name", "name", _plain("name"), _text(1)),
+    Column("id", "short name for files", _plain("id"), _slug),
+    Column("name", "name", _plain("name"), _text(1, MOST_NAME)),
     Column("other_names", "other names", _joined("other_names"), _list_of()),
     Column("family", "family", _plain("family"), _one_of(Family)),
     Column("role", "warm-up, work or cool-down", _plain("role"), _one_of(Role)),
@@ -204,22 +239,22 @@ COLUMNS: tuple[Column, ...] = (
     Column("contacts_per_rep", "ground contacts a rep", _plain("contacts_per_rep"), _whole(0, 4)),
     Column("level", "level, 1 to 3", _plain("level"), _whole(1, 3)),
     Column("seconds_per_rep", "seconds a rep", _plain("seconds_per_rep"), _decimal(0.2, 30)),
-    Column("reps", "usual reps a side", _between("reps"), _range),
-    Column("seconds", "usual seconds", _between("seconds"), _range),
+    Column("reps", "usual reps a side", _between("reps"), _range(200)),
+    Column("seconds", "usual seconds", _between("seconds"), _range(600)),
     Column("joints", "load on joints, 1 or 2", _by_joint("joints", " "), _pairs(_whole(0, 2), " ")),
     Column("kit", "kit", _joined("kit"), _list_of(Kit)),
     Column("foundation", "any regular knows it", _yes("foundation"), _truth),
     Column("met", "intensity in MET", _plain("met"), _decimal(1, 20, optional=True)),
-    Column("show_from", "show it from", _plain("show_from"), _text(1)),
+    Column("show_from", "show it from", _plain("show_from"), _one_of(View)),
     Column("placing", "where band or step goes", _plain("placing"), _text()),
-    Column("easier", "easier option", _write_option("easier"), _option),
-    Column("harder", "harder option", _write_option("harder"), _option),
+    Column("easier", "easier option", _write_option("easier"), _needed_option),
+    Column("harder", "harder option", _write_option("harder"), _needed_option),
     Column("low_impact", "low-impact option", _write_option("low_impact"), _option),
     Column("seated", "seated twin", _write_stand_in("seated"), _stand_in),
     Column("stand_in", "without the kit", _write_stand_in("stand_in"), _stand_in),
     Column("relief", "relief by joint", _by_joint("relief", ": "), _pairs(_text(1), ":")),
-    Column("cues", "cues", _joined("cues"), _list_of(least=2)),
-    Column("faults", "faults to look for", _joined("faults"), _list_of(least=1)),
+    Column("cues", "cues", _joined("cues"), _list_of(least=2, most=4)),
+    Column("faults", "faults to look for", _joined("faults"), _list_of(least=1, most=4)),
     Column("care", "who takes the easier option", _plain("care"), _text()),
     Column("prepares", "muscles prepared", _joined("prepares"), _list_of(Muscle)),
     Column("prepares_joints", "joints prepared", _joined("prepares_joints"), _list_of()),

@@ -8,9 +8,9 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any
 
-from grike.core.codec import sheet_from
 from grike.core.kit import Kit
 from grike.core.sheet import RuleSheet
+from grike.core.sheet_codec import sheet_from
 from grike.exchange.documents import DATA
 
 

@@ -1,4 +1,7 @@
-"""The history of a series: every change with its before and after, so that it can be undone."""
+"""The history of a series: every change with its before and after, so that it can be undone.
+
+A change holds the classes of some days, the certificate, and the set-up where that was changed.
+"""
 
 from __future__ import annotations
 
@@ -7,55 +10,110 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from typing import Any
 
-from grike.core.codec import design_from, design_to
+from grike.core.codec import design_from, design_to, shape_from, shape_to
 from grike.core.errors import Conflict
 from grike.core.series import PlannedClass, SeriesPlan
+from grike.core.sheet_codec import sheet_to
+from grike.core.sheet_codec import stored_sheet_from as sheet_from
 from grike.store import series
 from grike.store.connection import Connection
 
 ADD = """
-    INSERT INTO series_change (series_id, label, before_state, after_state, person_id)
-    VALUES (%s, %s, %s, %s, %s)"""
+    INSERT INTO series_change
+        (series_id, label, before_state, after_state, person_id, acted_by, version)
+    SELECT id, %s, %s, %s, %s, %s, version + 1 FROM series WHERE id = %s"""
 FORGET_UNDONE = "DELETE FROM series_change WHERE series_id = %s AND undone"
-LAST_DONE = """
-    SELECT id, label, before_state AS state FROM series_change
-    WHERE series_id = %s AND NOT undone ORDER BY id DESC LIMIT 1"""
-FIRST_UNDONE = """
-    SELECT id, label, after_state AS state FROM series_change
-    WHERE series_id = %s AND undone ORDER BY id LIMIT 1"""
-MARK = "UPDATE series_change SET undone = %s WHERE id = %s"
-LATEST = """
-    SELECT series_change.label, person.name FROM series_change
-    LEFT JOIN person ON person.id = series_change.person_id
-    WHERE series_change.series_id = %s ORDER BY series_change.at DESC, series_change.id DESC
-    LIMIT 1"""
+_COLUMNS = """
+    SELECT series_change.id, series_change.label, series_change.person_id, person.name
+    FROM series_change LEFT JOIN person ON person.id = series_change.person_id"""
+LAST_DONE = f"""{_COLUMNS}
+    WHERE series_id = %s AND NOT undone ORDER BY series_change.id DESC LIMIT 1"""
+FIRST_UNDONE = f"""{_COLUMNS}
+    WHERE series_id = %s AND undone ORDER BY series_change.id LIMIT 1"""
+STATES = "SELECT before_state, after_state FROM series_change WHERE id = %s"
+MARK = """
+    UPDATE series_change SET undone = %s, acted_by = %s,
+        version = (SELECT version + 1 FROM series WHERE series.id = series_change.series_id)
+    WHERE id = %s"""
+SINCE = """
+    SELECT series_change.label, series_change.undone, series_change.after_state, person.name
+    FROM series_change LEFT JOIN person ON person.id = series_change.acted_by
+    WHERE series_change.series_id = %s AND series_change.version > %s
+    ORDER BY series_change.version DESC, series_change.id DESC"""
+
+
+@dataclass(frozen=True, slots=True)
+class Change:
+    """A change that can be undone or redone, and whose it is."""
+
+    id: int
+    label: str
+    person_id: int | None
+    by: str | None
 
 
 @dataclass(frozen=True, slots=True)
 class History:
-    """What can be undone and redone next, by its label."""
+    """What can be undone and redone next."""
 
-    undo: str | None
-    redo: str | None
+    undo: Change | None
+    redo: Change | None
 
 
-def _state(plan: SeriesPlan, slots: Iterable[int], certificate: Mapping[str, Any] | None) -> str:
-    by_slot = {planned.slot.index: planned for planned in plan.classes}
-    classes: dict[str, Any] = {}
-    for slot in slots:
-        there = by_slot.get(slot)
-        classes[str(slot)] = (
+def _state(
+    plan: SeriesPlan,
+    days: Iterable[int],
+    certificate: Mapping[str, Any] | None,
+    *,
+    set_up: bool = False,
+) -> str:
+    by_day = {planned.slot.day: planned for planned in plan.classes}
+    held: dict[str, Any] = {"days": {}, "certificate": certificate}
+    for day in days:
+        there = by_day.get(day)
+        held["days"][str(day)] = (
             None if there is None else {"design": design_to(there.design), "locked": there.locked}
         )
-    return json.dumps({"classes": classes, "certificate": certificate}, ensure_ascii=False)
+    if set_up:
+        held["set_up"] = {
+            "shape": shape_to(plan.shape),
+            "sheet": sheet_to(plan.sheet),
+            "yardstick": plan.sheet.yardstick.value,
+        }
+    return json.dumps(held, ensure_ascii=False)
 
 
-def latest(connection: Connection, series_id: int) -> str:
-    """Return who changed a series last, and what."""
-    row = connection.row(LATEST, (series_id,))
-    if row is None:
-        return ""
-    return f"{row['label']}, by {row['name']}" if row["name"] else str(row["label"])
+def require_current(connection: Connection, series_id: int, version: int) -> None:
+    """Hold a series for a write that was made against a version of it.
+
+    Raises NotFound, or Conflict that says what was changed meanwhile and by whom.
+    """
+    if series.lock(connection, series_id).version != version:
+        raise _stale(connection, series_id, version)
+
+
+def require_class_current(connection: Connection, series_id: int, day: int, version: int) -> None:
+    """Hold a series for a write to the class of one day; changes of other days do not matter."""
+    held = series.lock(connection, series_id)
+    if max(held.shaped, series.changed_at(connection, series_id, day)) > version:
+        raise _stale(connection, series_id, version, day)
+
+
+def _stale(
+    connection: Connection, series_id: int, version: int, day: int | None = None
+) -> Conflict:
+    thing = "series" if day is None else "class"
+    words = ""
+    for row in connection.rows(SINCE, (series_id, version)):
+        state = json.loads(row["after_state"])
+        if day is None or str(day) in state["days"] or "set_up" in state:
+            undone = "undone: " if row["undone"] else ""
+            who = f", by {row['name']}" if row["name"] else ""
+            words = f"Last change: {undone}{row['label']}{who}."
+            break
+    return Conflict(
+        f"The {thing} was changed in the meantime.", words, "Look at it as it is now, then decide."
+    )
 
 
 def save(
@@ -68,56 +126,93 @@ def save(
 ) -> None:
     """Store changed classes as one change that can be undone. The caller holds the series."""
     entries = list(changed)
-    slots = [planned.slot.index for planned in entries]
     after = stored.plan
     for planned in entries:
         after = after.with_class(planned)
-    connection.run(FORGET_UNDONE, (stored.id,))
-    connection.insert(
-        ADD,
-        (
-            stored.id,
-            label[:200],
-            _state(stored.plan, slots, stored.certificate),
-            _state(after, slots, certificate),
-            person_id,
-        ),
-    )
+    days = [planned.slot.day for planned in entries]
+    before = _state(stored.plan, days, stored.certificate)
+    _note(connection, stored.id, label, before, _state(after, days, certificate), person_id)
     for planned in entries:
-        series.put_class(connection, stored.id, planned.slot.index, planned.design, planned.locked)
+        series.put_class(connection, stored.id, planned.slot.day, planned.design, planned.locked)
     series.certify(connection, stored.id, certificate)
     series.bump(connection, stored.id)
 
 
+def reshape(
+    connection: Connection,
+    stored: series.StoredSeries,
+    plan: SeriesPlan,
+    label: str,
+    person_id: int | None,
+) -> int:
+    """Put another shape and sheet in as a change; classes keep their day. The caller holds it.
+
+    Returns how many classes lost their day: they come back when the change is undone.
+    """
+    days = plan.shape.by_day()
+    lost = [p.slot.day for p in stored.plan.classes if p.slot.day not in days]
+    before = _state(stored.plan, lost, stored.certificate, set_up=True)
+    after = _state(SeriesPlan(plan.shape, plan.sheet), lost, None, set_up=True)
+    _note(connection, stored.id, label, before, after, person_id)
+    for day in lost:
+        series.drop_class(connection, stored.id, day)
+    series.set_up(connection, stored.id, plan)
+    series.certify(connection, stored.id, None)
+    series.bump(connection, stored.id)
+    return len(lost)
+
+
+def _note(
+    connection: Connection,
+    series_id: int,
+    label: str,
+    before: str,
+    after: str,
+    person_id: int | None,
+) -> None:
+    connection.run(FORGET_UNDONE, (series_id,))
+    connection.run(ADD, (label[:200], before, after, person_id, person_id, series_id))
+
+
+def _change(connection: Connection, query: str, series_id: int) -> Change | None:
+    row = connection.row(query, (series_id,))
+    return Change(row["id"], row["label"], row["person_id"], row["name"]) if row else None
+
+
 def history(connection: Connection, series_id: int) -> History:
     """Return what can be undone and redone next."""
-    done = connection.row(LAST_DONE, (series_id,))
-    undone = connection.row(FIRST_UNDONE, (series_id,))
-    return History(done["label"] if done else None, undone["label"] if undone else None)
+    return History(
+        _change(connection, LAST_DONE, series_id), _change(connection, FIRST_UNDONE, series_id)
+    )
 
 
-def undo(connection: Connection, series_id: int) -> str:
+def undo(connection: Connection, series_id: int, person_id: int | None) -> str:
     """Take the last change back; return its label. Raises Conflict where there is none."""
-    return _apply(connection, series_id, LAST_DONE, True, "undo")
+    return _apply(connection, series_id, person_id, redo_=False)
 
 
-def redo(connection: Connection, series_id: int) -> str:
-    """Do the last undone change again; return its label."""
-    return _apply(connection, series_id, FIRST_UNDONE, False, "redo")
+def redo(connection: Connection, series_id: int, person_id: int | None) -> str:
+    """Do the last undone change again; return its label. Raises Conflict where there is none."""
+    return _apply(connection, series_id, person_id, redo_=True)
 
 
-def _apply(connection: Connection, series_id: int, query: str, undone: bool, verb: str) -> str:
-    row = connection.row(query, (series_id,))
-    if row is None:
-        raise Conflict(f"There is nothing to {verb}.")
-    state = json.loads(row["state"])
-    for slot, entry in state["classes"].items():
+def _apply(connection: Connection, series_id: int, person_id: int | None, *, redo_: bool) -> str:
+    change = _change(connection, FIRST_UNDONE if redo_ else LAST_DONE, series_id)
+    if change is None:
+        raise Conflict(f"There is nothing to {'redo' if redo_ else 'undo'}.")
+    states = connection.row(STATES, (change.id,)) or {}
+    state = json.loads(states["after_state" if redo_ else "before_state"])
+    if "set_up" in state:
+        held = state["set_up"]
+        sheet = sheet_from(held["sheet"], held["yardstick"])
+        series.set_up(connection, series_id, SeriesPlan(shape_from(held["shape"]), sheet))
+    for day, entry in state["days"].items():
         if entry is None:
-            series.drop_class(connection, series_id, int(slot))
+            series.drop_class(connection, series_id, int(day))
         else:
             design = design_from(entry["design"])
-            series.put_class(connection, series_id, int(slot), design, entry["locked"])
+            series.put_class(connection, series_id, int(day), design, entry["locked"])
     series.certify(connection, series_id, state["certificate"])
-    connection.run(MARK, (undone, row["id"]))
+    connection.run(MARK, (not redo_, person_id, change.id))
     series.bump(connection, series_id)
-    return str(row["label"])
+    return change.label

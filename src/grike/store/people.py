@@ -8,7 +8,7 @@ from grike.core.errors import TooManyAttempts
 from grike.store.connection import Connection
 
 ADD = "INSERT INTO person (name, sign_in_name, role, password_hash) VALUES (%s, %s, %s, %s)"
-ALL = "SELECT id, name, sign_in_name, role FROM person ORDER BY name, id"
+ALL = "SELECT id, name, sign_in_name, role FROM person ORDER BY id"
 NAME = "SELECT name FROM person WHERE id = %s"
 BY_NAME = """
     SELECT id, name, sign_in_name, role, password_hash FROM person WHERE sign_in_name = %s"""
@@ -51,7 +51,7 @@ def add(connection: Connection, name: str, sign_in_name: str, role: str, passwor
 
 def every(connection: Connection) -> list[Person]:
     """Return all people by name."""
-    rows = connection.rows(ALL)
+    rows = sorted(connection.rows(ALL), key=lambda r: r["name"].casefold())
     return [Person(r["id"], r["name"], r["sign_in_name"], r["role"]) for r in rows]
 
 

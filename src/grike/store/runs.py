@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import json
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Any
 
 from grike.core.errors import NotFound
@@ -25,6 +25,9 @@ LATEST = """
     FROM planning_run
     WHERE id IN (SELECT MAX(id) FROM planning_run WHERE kind != 'what-if' GROUP BY series_id)"""
 REMOVE = "DELETE FROM planning_run WHERE id = %s AND state NOT IN ('waiting', 'running')"
+BESIDE = """
+    SELECT id, series_id, state, seed, result, created_by, kind, label
+    FROM planning_run WHERE series_id = %s AND state = 'beside' ORDER BY id DESC LIMIT 1"""
 OPEN = """
     SELECT id FROM planning_run
     WHERE series_id = %s AND kind != 'what-if' AND state IN ('waiting', 'running')
@@ -39,7 +42,23 @@ ADD_EVENT = """
     SELECT %s, COALESCE(MAX(number), 0) + 1, %s FROM run_event WHERE run_id = %s"""
 EVENTS = "SELECT number, body FROM run_event WHERE run_id = %s AND number > %s ORDER BY number"
 
-FINAL = frozenset({"done", "none", "failed", "interrupted"})
+#: How a run may end: with a plan that is in its series; with one that is kept beside it, since the
+#: series was changed meanwhile; without a plan; stopped; failed; or cut off with the server.
+FINAL = frozenset({"done", "beside", "none", "stopped", "failed", "interrupted"})
+
+
+@dataclass(frozen=True, slots=True)
+class Note:
+    """All that a run depends on, noted so that it can be made again."""
+
+    series_id: int
+    kind: str = "plan"
+    label: str = ""
+    seed: int = 1
+    library_version: str = ""
+    request: Mapping[str, Any] = field(default_factory=dict)
+    settings: Mapping[str, Any] = field(default_factory=dict)
+    person_id: int | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,29 +78,19 @@ class Run:
     label: str = ""
 
 
-def add(
-    connection: Connection,
-    series_id: int,
-    request: Mapping[str, Any],
-    seed: int,
-    library_version: str,
-    settings: Mapping[str, Any],
-    person_id: int | None,
-    kind: str = "plan",
-    label: str = "",
-) -> int:
+def add(connection: Connection, note: Note) -> int:
     """Note a run that waits to begin; return its id."""
     return connection.insert(
         ADD,
         (
-            series_id,
-            json.dumps(request),
-            seed,
-            library_version,
-            json.dumps(settings),
-            person_id,
-            kind,
-            label[:200],
+            note.series_id,
+            json.dumps(note.request),
+            note.seed,
+            note.library_version[:40],
+            json.dumps(note.settings),
+            note.person_id,
+            note.kind,
+            note.label[:200],
         ),
     )
 
@@ -108,6 +117,12 @@ def what_ifs(connection: Connection, series_id: int) -> list[Run]:
 def latest(connection: Connection) -> dict[int, Run]:
     """Return the last run of each series by its id; what-ifs are none of its runs."""
     return {row["series_id"]: _run(row) for row in connection.rows(LATEST)}
+
+
+def beside(connection: Connection, series_id: int) -> Run | None:
+    """Return the last plan of a series that is kept beside it, or None."""
+    row = connection.row(BESIDE, (series_id,))
+    return _run(row) if row else None
 
 
 def remove(connection: Connection, run_id: int) -> bool:

@@ -9,17 +9,11 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any
 
-from grike.core.codec import (
-    design_from,
-    design_to,
-    shape_from,
-    shape_to,
-    sheet_from,
-    sheet_to,
-)
+from grike.core.codec import design_from, design_to, shape_from, shape_to
 from grike.core.design import ClassDesign
-from grike.core.errors import Conflict, NotFound
-from grike.core.series import PlannedClass, SeriesPlan, SeriesShape
+from grike.core.errors import NotFound
+from grike.core.series import PlannedClass, SeriesPlan
+from grike.core.sheet_codec import sheet_to, stored_sheet_from
 from grike.store.connection import Connection
 
 ADD = """
@@ -27,59 +21,94 @@ ADD = """
     VALUES (%s, %s, %s, %s, %s, %s)"""
 LIST = """
     SELECT series.id, series.name, series.shape, series.certificate,
-           COUNT(series_class.slot) AS classes
+           COUNT(series_class.day) AS classes
     FROM series LEFT JOIN series_class ON series_class.series_id = series.id
+    WHERE series.deleted_at IS NULL
     GROUP BY series.id ORDER BY series.created_at DESC, series.id DESC"""
 GET = """
-    SELECT id, shape, sheet, yardstick, known, certificate, version FROM series WHERE id = %s"""
-VERSION = "SELECT version FROM series WHERE id = %s"
-LOCK = "SELECT id, version FROM series WHERE id = %s FOR UPDATE"
+    SELECT id, shape, sheet, yardstick, known, certificate, version FROM series
+    WHERE id = %s AND deleted_at IS NULL"""
+VERSION = "SELECT version FROM series WHERE id = %s AND deleted_at IS NULL"
+LOCK = "SELECT version, shaped FROM series WHERE id = %s AND deleted_at IS NULL FOR UPDATE"
+CHANGED = "SELECT changed FROM series_class WHERE series_id = %s AND day = %s"
 CLASSES = """
-    SELECT series_class.slot, series_class.locked, series_class.version, design.id AS design_id,
-           design.body
+    SELECT series_class.day, series_class.locked, design.id AS design_id, design.body
     FROM series_class JOIN design ON design.id = series_class.design_id
-    WHERE series_class.series_id = %s ORDER BY series_class.slot"""
+    WHERE series_class.series_id = %s ORDER BY series_class.day"""
 BUMP = "UPDATE series SET version = version + 1 WHERE id = %s"
 CERTIFY = "UPDATE series SET certificate = %s WHERE id = %s"
 ADD_DESIGN = "INSERT INTO design (name, body) VALUES (%s, %s)"
 PUT_CLASS = """
-    INSERT INTO series_class (series_id, slot, design_id, locked) VALUES (%s, %s, %s, %s)
+    INSERT INTO series_class (series_id, day, design_id, locked, changed)
+    SELECT id, %s, %s, %s, version + 1 FROM series WHERE id = %s
     ON DUPLICATE KEY UPDATE design_id = VALUES(design_id), locked = VALUES(locked),
-    version = version + 1"""
-DROP_CLASS = "DELETE FROM series_class WHERE series_id = %s AND slot = %s"
-REPLACE = """
-    UPDATE series SET name = %s, shape = %s, sheet = %s, yardstick = %s, version = version + 1
+    changed = VALUES(changed)"""
+DROP_CLASS = "DELETE FROM series_class WHERE series_id = %s AND day = %s"
+SET_UP = """
+    UPDATE series SET name = %s, shape = %s, sheet = %s, yardstick = %s, shaped = version + 1
     WHERE id = %s"""
-DROP_CLASSES = "DELETE FROM series_class WHERE series_id = %s"
-PUT_BACK = """
-    INSERT INTO series_class (series_id, slot, design_id, locked) VALUES (%s, %s, %s, %s)"""
-MOVE_SESSIONS = "UPDATE session SET slot = %s WHERE series_id = %s AND design_id = %s"
-FORGET_CHANGES = "DELETE FROM series_change WHERE series_id = %s"
 USES = """
-    SELECT series_class.series_id, series_class.slot
+    SELECT series_class.series_id, series_class.day
     FROM series_class JOIN design ON design.id = series_class.design_id
-    WHERE JSON_CONTAINS(JSON_EXTRACT(design.body, '$.blocks[*].items[*].movement'), JSON_QUOTE(%s))
-    ORDER BY series_class.series_id DESC, series_class.slot"""
-REMOVE = "DELETE FROM series WHERE id = %s"
+    JOIN series ON series.id = series_class.series_id
+    WHERE series.deleted_at IS NULL AND
+    JSON_CONTAINS(JSON_EXTRACT(design.body, '$.blocks[*].items[*].movement'), JSON_QUOTE(%s))
+    ORDER BY series_class.series_id DESC, series_class.day"""
+WAS_USED = """
+    SELECT id FROM design
+    WHERE JSON_CONTAINS(JSON_EXTRACT(body, '$.blocks[*].items[*].movement'), JSON_QUOTE(%s))
+    LIMIT 1"""
+REMOVE = """
+    UPDATE series SET deleted_at = UTC_TIMESTAMP(3), deleted_by = %s
+    WHERE id = %s AND deleted_at IS NULL"""
+RESTORE = """
+    UPDATE series SET deleted_at = NULL, deleted_by = NULL
+    WHERE id = %s AND deleted_at IS NOT NULL"""
+BIN = """
+    SELECT series.id, series.name, series.deleted_at, person.name AS by_name,
+           (SELECT COUNT(*) FROM session JOIN session_record
+                ON session_record.session_id = session.id
+            WHERE session.series_id = series.id) AS records
+    FROM series LEFT JOIN person ON person.id = series.deleted_by
+    WHERE series.deleted_at IS NOT NULL ORDER BY series.deleted_at DESC, series.id DESC"""
+UNTAUGHT = """
+    DELETE session FROM session JOIN series ON series.id = session.series_id
+    LEFT JOIN session_record ON session_record.session_id = session.id
+    WHERE series.deleted_at < UTC_TIMESTAMP(3) - INTERVAL %s DAY
+    AND session_record.session_id IS NULL"""
+PURGE = "DELETE FROM series WHERE deleted_at < UTC_TIMESTAMP(3) - INTERVAL %s DAY"
+
+#: So long a deleted series can be brought back.
+BIN_DAYS = 30
 
 
 @dataclass(frozen=True, slots=True)
 class Use:
-    """A class of a series that holds some movement."""
+    """A class of a series that holds some movement; ``day``: see Slot."""
 
     series_id: int
-    slot: int
+    day: int
+
+
+@dataclass(frozen=True, slots=True)
+class Deleted:
+    """A series in the bin. ``records``: sessions of it that were recorded; they are kept."""
+
+    id: int
+    name: str
+    at: dt.datetime
+    by: str | None
+    records: int
 
 
 @dataclass(frozen=True, slots=True)
 class StoredSeries:
-    """A series as it is stored; ``versions`` and ``designs`` are by slot index."""
+    """A series as it is stored; ``designs`` gives the id of each design by slot index."""
 
     id: int
     plan: SeriesPlan
     version: int
     certificate: Mapping[str, Any] | None
-    versions: Mapping[int, int]
     designs: Mapping[int, int]
 
 
@@ -114,49 +143,11 @@ def add(connection: Connection, plan: SeriesPlan, person_id: int | None) -> int:
     )
 
 
-def replace_setup(connection: Connection, series_id: int, plan: SeriesPlan) -> None:
-    """Put another shape and sheet in. Raises Conflict where the series has classes already."""
-    if get(connection, series_id).plan.classes:
-        raise Conflict(
-            "The series has classes already.",
-            "Another shape would move or drop them.",
-            "Set up a new series instead.",
-        )
-    connection.run(
-        REPLACE,
-        (
-            plan.shape.name,
-            json.dumps(shape_to(plan.shape)),
-            json.dumps(sheet_to(plan.sheet)),
-            plan.sheet.yardstick.value,
-            series_id,
-        ),
-    )
-
-
-def reshape(connection: Connection, stored: StoredSeries, shape: SeriesShape) -> int:
-    """Put another shape in place; classes keep their day, and those whose day is gone go.
-
-    Returns how many went. What was changed before can no longer be undone, since the days of the
-    history are not those of the series any more.
-    """
-    days = {(slot.week, slot.weekday): slot.index for slot in shape.slots()}
-    plan = stored.plan
-    connection.run(DROP_CLASSES, (stored.id,))
-    connection.run(FORGET_CHANGES, (stored.id,))
-    kept = 0
-    for planned in plan.classes:
-        slot = days.get((planned.slot.week, planned.slot.weekday))
-        if slot is None:
-            continue
-        design_id = stored.designs[planned.slot.index]
-        connection.run(PUT_BACK, (stored.id, slot, design_id, planned.locked))
-        connection.run(MOVE_SESSIONS, (slot, stored.id, design_id))
-        kept += 1
+def set_up(connection: Connection, series_id: int, plan: SeriesPlan) -> None:
+    """Put another shape and sheet in. The caller holds the series and raises its version."""
     sheet, yardstick = json.dumps(sheet_to(plan.sheet)), plan.sheet.yardstick.value
-    connection.run(REPLACE, (shape.name, json.dumps(shape_to(shape)), sheet, yardstick, stored.id))
-    certify(connection, stored.id, None)
-    return len(plan.classes) - kept
+    shape = json.dumps(shape_to(plan.shape))
+    connection.run(SET_UP, (plan.shape.name, shape, sheet, yardstick, series_id))
 
 
 def lines(connection: Connection) -> list[SeriesLine]:
@@ -202,36 +193,43 @@ def get(connection: Connection, series_id: int) -> StoredSeries:
     if row is None:
         raise NotFound("There is no such series.", fix="Go back to the list of series.")
     shape = shape_from(json.loads(row["shape"]))
-    slots = {slot.index: slot for slot in shape.slots()}
+    slots = shape.by_day()
     classes: list[PlannedClass] = []
-    versions: dict[int, int] = {}
     designs: dict[int, int] = {}
     for entry in connection.rows(CLASSES, (series_id,)):
-        slot = slots[entry["slot"]]
+        slot = slots.get(entry["day"])
+        if slot is None:
+            continue
         design = _design(entry["body"])
         classes.append(PlannedClass(slot, design, bool(entry["locked"])))
-        versions[slot.index], designs[slot.index] = entry["version"], entry["design_id"]
-    sheet = sheet_from(json.loads(row["sheet"]), row["yardstick"])
+        designs[slot.index] = entry["design_id"]
+    sheet = stored_sheet_from(json.loads(row["sheet"]), row["yardstick"])
     known = frozenset(json.loads(row["known"]))
     certificate = json.loads(row["certificate"]) if row["certificate"] else None
     plan = SeriesPlan(shape, sheet, tuple(classes), known)
-    return StoredSeries(series_id, plan, row["version"], certificate, versions, designs)
+    return StoredSeries(series_id, plan, row["version"], certificate, designs)
 
 
-def lock(connection: Connection, series_id: int, expected: int | None, latest: str = "") -> None:
-    """Hold a series for writing. Raises NotFound, or Conflict where ``expected`` is stale.
+@dataclass(frozen=True, slots=True)
+class Held:
+    """A series that is held for writing: its version, and that at which it was last set up."""
 
-    ``latest`` says what changed last, for the person whose write came too late.
-    """
+    version: int
+    shaped: int
+
+
+def lock(connection: Connection, series_id: int) -> Held:
+    """Hold a series for writing until the transaction ends. Raises NotFound."""
     row = connection.row(LOCK, (series_id,))
     if row is None:
         raise NotFound("There is no such series.", fix="Go back to the list of series.")
-    if expected is not None and row["version"] != expected:
-        raise Conflict(
-            "The series was changed in the meantime.",
-            f"Last change: {latest}." if latest else "",
-            "Look at it as it is now, then try again.",
-        )
+    return Held(row["version"], row["shaped"])
+
+
+def changed_at(connection: Connection, series_id: int, day: int) -> int:
+    """Return the version at which the class of a day was changed last; 0 where there is none."""
+    row = connection.row(CHANGED, (series_id, day))
+    return int(row["changed"]) if row else 0
 
 
 def bump(connection: Connection, series_id: int) -> None:
@@ -246,25 +244,49 @@ def certify(connection: Connection, series_id: int, certificate: Mapping[str, An
 
 
 def put_class(
-    connection: Connection, series_id: int, slot: int, design: ClassDesign, locked: bool
-) -> int:
-    """Put a design into a slot; return the design's id. Designs are never changed in place."""
+    connection: Connection, series_id: int, day: int, design: ClassDesign, locked: bool
+) -> None:
+    """Put a design on a day. Designs are never changed in place, so each put makes a new one."""
     text = json.dumps(design_to(design), ensure_ascii=False)
     design_id = connection.insert(ADD_DESIGN, (design.name[:160], text))
-    connection.run(PUT_CLASS, (series_id, slot, design_id, locked))
-    return design_id
+    connection.run(PUT_CLASS, (day, design_id, locked, series_id))
 
 
-def drop_class(connection: Connection, series_id: int, slot: int) -> None:
-    """Take the class out of a slot; its design stays, since it may have been taught."""
-    connection.run(DROP_CLASS, (series_id, slot))
+def drop_class(connection: Connection, series_id: int, day: int) -> None:
+    """Take the class off a day; its design stays, since it may have been taught."""
+    connection.run(DROP_CLASS, (series_id, day))
 
 
-def remove(connection: Connection, series_id: int) -> bool:
-    """Remove a series; return whether it was there."""
-    return connection.run(REMOVE, (series_id,)) > 0
+def remove(connection: Connection, series_id: int, person_id: int | None) -> bool:
+    """Put a series into the bin; return whether it was there."""
+    return connection.run(REMOVE, (person_id, series_id)) > 0
+
+
+def restore(connection: Connection, series_id: int) -> None:
+    """Bring a series back from the bin. Raises NotFound."""
+    if not connection.run(RESTORE, (series_id,)):
+        raise NotFound("That series is not in the bin.", fix="Look at the list of series again.")
+
+
+def deleted(connection: Connection) -> list[Deleted]:
+    """Return what is in the bin, the last deleted first."""
+    return [
+        Deleted(row["id"], row["name"], row["deleted_at"], row["by_name"], row["records"])
+        for row in connection.rows(BIN)
+    ]
+
+
+def purge(connection: Connection, days: int = BIN_DAYS) -> int:
+    """Let go of what lies in the bin for longer; return how many. What was recorded is kept."""
+    connection.run(UNTAUGHT, (days,))
+    return connection.run(PURGE, (days,))
+
+
+def was_used(connection: Connection, movement_id: str) -> bool:
+    """Return whether any design that was ever stored holds a movement."""
+    return connection.row(WAS_USED, (movement_id,)) is not None
 
 
 def uses_of(connection: Connection, movement_id: str) -> list[Use]:
     """Return the classes whose design holds a movement, in work, warm-up or cool-down."""
-    return [Use(row["series_id"], row["slot"]) for row in connection.rows(USES, (movement_id,))]
+    return [Use(row["series_id"], row["day"]) for row in connection.rows(USES, (movement_id,))]

@@ -12,16 +12,16 @@ from grike.core.record import SessionRecord
 from grike.store.connection import Connection
 
 ADD = """
-    INSERT INTO session (design_id, series_id, slot, starts_at, room_id, instructor_id)
+    INSERT INTO session (design_id, series_id, day, starts_at, room_id, instructor_id)
     VALUES (%s, %s, %s, %s, %s, %s)"""
 _COLUMNS = """
-    SELECT session.id, session.design_id, session.slot, session.starts_at, session.instructor_id,
+    SELECT session.id, session.design_id, session.day, session.starts_at, session.instructor_id,
            room.name AS room, person.name AS instructor, session_record.minutes,
            session_record.effort, session_record.heads, session_record.note
     FROM session LEFT JOIN room ON room.id = session.room_id
     LEFT JOIN person ON person.id = session.instructor_id
     LEFT JOIN session_record ON session_record.session_id = session.id"""
-OF_SLOT = f"{_COLUMNS} WHERE session.series_id = %s AND session.slot = %s ORDER BY starts_at"
+OF_DAY = f"{_COLUMNS} WHERE session.series_id = %s AND session.day = %s ORDER BY starts_at"
 OF_SERIES = f"{_COLUMNS} WHERE session.series_id = %s ORDER BY starts_at, session.id"
 ONE = f"{_COLUMNS} WHERE session.id = %s"
 REMOVE = "DELETE FROM session WHERE id = %s"
@@ -45,11 +45,14 @@ STATE = """
 
 @dataclass(frozen=True, slots=True)
 class Session:
-    """One teaching of a design. ``record`` has no marks here; None while nothing was recorded."""
+    """One teaching of a design; ``day``: see Slot, which stays whatever days are closed.
+
+    ``record`` has no marks here; it is None while nothing was recorded.
+    """
 
     id: int
     design_id: int
-    slot: int | None
+    day: int | None
     starts_at: dt.datetime
     room: str | None
     instructor: str | None
@@ -61,13 +64,13 @@ def add(
     connection: Connection,
     design_id: int,
     series_id: int | None,
-    slot: int | None,
+    day: int | None,
     starts_at: dt.datetime,
     room_id: int | None,
     instructor_id: int | None,
 ) -> int:
     """Add a session; return its id."""
-    return connection.insert(ADD, (design_id, series_id, slot, starts_at, room_id, instructor_id))
+    return connection.insert(ADD, (design_id, series_id, day, starts_at, room_id, instructor_id))
 
 
 def _sessions(rows: Iterable[dict[str, object]]) -> list[Session]:
@@ -85,9 +88,9 @@ def _sessions(rows: Iterable[dict[str, object]]) -> list[Session]:
     return out
 
 
-def of_slot(connection: Connection, series_id: int, slot: int) -> list[Session]:
-    """Return the sessions of a slot in order of time."""
-    return _sessions(connection.rows(OF_SLOT, (series_id, slot)))
+def of_day(connection: Connection, series_id: int, day: int) -> list[Session]:
+    """Return the sessions of a day of a series in order of time."""
+    return _sessions(connection.rows(OF_DAY, (series_id, day)))
 
 
 def of_series(connection: Connection, series_id: int) -> list[Session]:
@@ -96,11 +99,11 @@ def of_series(connection: Connection, series_id: int) -> list[Session]:
 
 
 def loads(connection: Connection, series_id: int) -> dict[int, float]:
-    """Return the session load of each slot of which the effort was recorded, the last of each."""
+    """Return the session load of each day of which the effort was recorded, the last of each."""
     return {
-        session.slot: session.record.load
+        session.day: session.record.load
         for session in of_series(connection, series_id)
-        if session.slot is not None and session.record and session.record.load is not None
+        if session.day is not None and session.record and session.record.load is not None
     }
 
 

@@ -10,7 +10,7 @@ from grike.core.design import ClassDesign
 from grike.core.errors import InvalidInput, NotFound
 from grike.store.connection import Connection
 
-ALL = "SELECT id, name, body FROM class_template ORDER BY name"
+ALL = "SELECT id, name, body FROM class_template"
 ONE = "SELECT id, name, body FROM class_template WHERE id = %s"
 TAKEN = "SELECT id FROM class_template WHERE name = %s"
 ADD = "INSERT INTO class_template (name, body) VALUES (%s, %s)"
@@ -28,7 +28,7 @@ class Template:
 
 def every(connection: Connection) -> list[Template]:
     """Return all templates by name."""
-    rows = connection.rows(ALL)
+    rows = sorted(connection.rows(ALL), key=lambda r: r["name"].casefold())
     return [Template(r["id"], r["name"], design_from(json.loads(r["body"]))) for r in rows]
 
 

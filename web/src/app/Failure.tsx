@@ -7,7 +7,9 @@ export function Failure() {
       <Heading size="lg">There is nothing here</Heading>
       <Text my="3">The page is not there, or it could not be drawn. Your series are safe.</Text>
       <Link asChild color="action">
-        <RouterLink to="/">Go to the list of series</RouterLink>
+        <RouterLink to="/" reloadDocument>
+          Go to the list of series
+        </RouterLink>
       </Link>
     </Box>
   );

@@ -1,19 +1,30 @@
 import { Box, Button, Flex, IconButton, Link, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { LogOut, Moon, Sun } from 'lucide-react';
+import { Suspense } from 'react';
 import { Link as RouterLink, Outlet } from 'react-router';
 
 import { toggleColorMode, useColorMode } from './colorMode';
 import { Mark } from './Mark';
-import { meOptions, SignInPage, useSignOut } from '~/features/signin';
+import { Standing } from './Standing';
+import { meOptions, SignInAgain, SignInPage, useSignOut } from '~/features/signin';
 import { Problem } from '~/shared/http/problem';
+import { useEnded } from '~/shared/http/session';
 import { Offline, Waiting } from '~/shared/ui/States';
 
 export function Shell() {
   const me = useQuery(meOptions);
-  if (me.error instanceof Problem && me.error.status === 401) return <SignInPage />;
-  if (me.error) return <Offline onRetry={() => void me.refetch()} />;
-  if (!me.data) return <Waiting what="Opening Grike" />;
+  const ended = useEnded();
+  if (!me.data) {
+    if (me.error instanceof Problem && me.error.status === 401) return <SignInPage />;
+    if (me.error) return <Offline onRetry={() => void me.refetch()} />;
+    return (
+      <>
+        <Waiting what="Opening Grike" />
+        <Standing />
+      </>
+    );
+  }
   return (
     <Flex direction="column" minH="100dvh">
       <Link href="#content" position="absolute" left="-999em" _focus={{ left: '2', top: '2' }}>
@@ -21,8 +32,12 @@ export function Shell() {
       </Link>
       <TopBar name={me.data.name} role={me.data.role} />
       <Box as="main" id="content" flex="1" px="5" py="3">
-        <Outlet />
+        <Suspense fallback={<Waiting what="Opening the page" />}>
+          <Outlet />
+        </Suspense>
       </Box>
+      <Standing />
+      {ended && <SignInAgain name={me.data.name} />}
     </Flex>
   );
 }

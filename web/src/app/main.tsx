@@ -7,11 +7,10 @@ import { ChakraProvider } from '@chakra-ui/react';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
-import { RouterProvider } from 'react-router';
 
 import { applyColorMode } from './colorMode';
+import { Pages } from './Pages';
 import { queryClient } from './queryClient';
-import { router } from './router';
 import { system } from './theme';
 
 applyColorMode();
@@ -22,7 +21,7 @@ if (root) {
     <StrictMode>
       <ChakraProvider value={system}>
         <QueryClientProvider client={queryClient}>
-          <RouterProvider router={router} />
+          <Pages />
         </QueryClientProvider>
       </ChakraProvider>
     </StrictMode>,

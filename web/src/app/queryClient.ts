@@ -10,6 +10,8 @@ function worthRetrying(count: number, error: Error): boolean {
 
 export const queryClient = new QueryClient({
   defaultOptions: {
-    queries: { retry: worthRetrying, staleTime: 5_000, retryDelay: (n) => 400 * 2 ** n },
+    // Always: without a connection a request fails at once and says so, instead of waiting unseen.
+    queries: { retry: worthRetrying, staleTime: 5_000, retryDelay: (n) => 400 * 2 ** n, networkMode: 'always' },
+    mutations: { networkMode: 'always' },
   },
 });

@@ -1,4 +1,6 @@
-import { createSystem, defaultConfig, defineConfig } from '@chakra-ui/react';
+import { defineConfig } from '@chakra-ui/react';
+
+import { systemWith } from './base';
 
 /** Limestone, fern, lichen, harebell and heather; each pair is for the light and the dark mode. */
 const config = defineConfig({
@@ -88,4 +90,4 @@ const config = defineConfig({
   },
 });
 
-export const system = createSystem(defaultConfig, config);
+export const system = systemWith(config);

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from grike.core.design import Block, ClassDesign, Purpose
 from grike.core.rules import Facts, Finding
-from grike.core.rules.facts import ClassFacts
+from grike.core.rules.class_facts import ClassFacts
 
 
 @dataclass(frozen=True, slots=True)

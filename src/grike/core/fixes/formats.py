@@ -25,7 +25,7 @@ from grike.core.format import (
 )
 from grike.core.item import Handling, Item
 from grike.core.rules import Facts, Finding
-from grike.core.rules.facts import ClassFacts
+from grike.core.rules.class_facts import ClassFacts
 from grike.core.volume import class_volume
 
 #: Formats that any list of movements may be put into, by what they train.

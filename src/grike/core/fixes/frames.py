@@ -13,7 +13,7 @@ from grike.core.format import Flow
 from grike.core.item import Item
 from grike.core.movement import Movement, Role
 from grike.core.rules import Facts, Finding
-from grike.core.rules.facts import ClassFacts
+from grike.core.rules.class_facts import ClassFacts
 from grike.core.rules.pool import frame_pool
 
 PARTS = {

@@ -9,7 +9,8 @@ from grike.core.editing import handling_for, with_item
 from grike.core.fixes.base import Edit, classes_of, work_blocks
 from grike.core.item import Handling, Item, Level
 from grike.core.rules import Facts, Finding
-from grike.core.rules.facts import ClassFacts
+from grike.core.rules.class_facts import ClassFacts
+from grike.core.rules.pool import may_harden
 
 
 def both_sides(facts: Facts, finding: Finding) -> Iterator[Edit]:
@@ -63,7 +64,8 @@ def _of_item(
     if item.carried:
         if not less and finding.rule == "D7b":
             yield edit(replace(item, load_step=item.load_step + 1), "a step more load")
-            yield edit(replace(item, level=Level.HARDER), "the harder option")
+            if may_harden(facts.library[item.movement_id], facts.shape, facts.library):
+                yield edit(replace(item, level=Level.HARDER), "the harder option")
         if less or finding.rule == "D7b":
             yield edit(replace(item, carried=False), "not carried")
         return
@@ -72,7 +74,8 @@ def _of_item(
         for other in before:
             for movement_id in other.design.movement_ids():
                 movement = facts.library[movement_id]
-                if movement.fetched_kit <= member.design.kit:
+                able = movement.fetched_kit <= member.design.kit
+                if able and may_harden(movement, facts.shape, facts.library):
                     handling = handling_for(member.design, number, movement)
                     changed = Item(movement_id, handling, Level.HARDER, carried=True)
                     yield edit(changed, f"carried on from {other.slot.label}, the harder option")

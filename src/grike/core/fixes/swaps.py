@@ -8,13 +8,13 @@ from grike.core.anatomy import MAJOR_GROUPS, PULL, PUSH, Face, Muscle, on_face
 from grike.core.editing import swapped
 from grike.core.fixes.base import Edit, classes_of
 from grike.core.focus import Focus, on_focus
-from grike.core.movement import Joint, Movement, Role
+from grike.core.movement import Joint, Movement
 from grike.core.rules import Facts, Finding
 from grike.core.rules.base import About
-from grike.core.rules.facts import ClassFacts
+from grike.core.rules.class_facts import ClassFacts
 from grike.core.rules.jumps import jumps
 from grike.core.rules.order import demanding
-from grike.core.rules.teaching import ways_out_missing
+from grike.core.rules.pool import pool
 from grike.core.volume import muscle_shares, region_shares
 from grike.core.wishes import Caution, breaks
 
@@ -68,7 +68,7 @@ def _wants(finding: Finding) -> About | None:
 
 
 def _free(facts: Facts, member: ClassFacts) -> list[Movement]:
-    """Return movements that level, kit and the gap of D4 let into a class, little-used first."""
+    """Return movements that the group may do, kit and the gap of D4 too, little-used first."""
     gap = facts.sheet["D4"].whole("gap")
     near: set[str] = set()
     uses: dict[str, int] = {}
@@ -79,17 +79,8 @@ def _free(facts: Facts, member: ClassFacts) -> list[Movement]:
         close = abs(other.slot.index - member.slot.index) <= gap
         if close or other.slot.week == member.slot.week:
             near.update(ids)
-    room, heads = facts.shape.room, facts.shape.heads
-    free = [
-        m
-        for m in facts.library.of_role(Role.WORK)
-        if m.id not in near
-        and m.level <= facts.shape.level
-        and m.fetched_kit <= member.design.kit
-        and not room.missing(m.kit, heads)
-        and not ways_out_missing(m)
-        and facts.shape.wishes.allow(m)
-    ]
+    every = pool(facts.shape, facts.library)
+    free = [m for m in every if m.id not in near and m.fetched_kit <= member.design.kit]
     return sorted(free, key=lambda m: (not m.foundation, uses.get(m.id, 0), m.id))
 
 

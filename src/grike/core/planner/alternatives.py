@@ -11,9 +11,9 @@ from grike.core.editing import item_at, stands, swapped
 from grike.core.movement import Movement, Role
 from grike.core.planner.variants import variant_for
 from grike.core.rules import Facts, Finding, broken_musts, cost_by_rule, findings
-from grike.core.rules.facts import ClassFacts
+from grike.core.rules.class_facts import ClassFacts
 from grike.core.rules.order import changes
-from grike.core.rules.pool import pool
+from grike.core.rules.pool import frame_pool, pool
 from grike.core.volume import muscle_shares
 
 #: How many of the most alike movements are held against all rules.
@@ -50,8 +50,7 @@ def candidates(facts: Facts, slot: int, block: int, place: int) -> list[Movement
     if now.role is Role.WORK:
         options: Iterable[Movement] = pool(facts.shape, facts.library)
     else:
-        room, heads = facts.shape.room, facts.shape.heads
-        options = [m for m in facts.library.of_role(now.role) if not room.missing(m.kit, heads)]
+        options = frame_pool(facts.shape, facts.library, now.role)
     fitting = [m for m in options if m.id not in taken and m.fetched_kit <= member.design.kit]
     inside = variant_for(member.design.blocks[block].format, 1, 1)
     if inside is not None:

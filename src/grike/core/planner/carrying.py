@@ -18,7 +18,7 @@ from grike.core.expansion import steps
 from grike.core.focus import Focus
 from grike.core.format import TimedCircuit
 from grike.core.item import Item, Level
-from grike.core.kit import Kit
+from grike.core.kit import LOADABLE
 from grike.core.movement import Library, Movement, Pace
 from grike.core.planner.run import Run
 from grike.core.planner.selection import Carry
@@ -26,16 +26,13 @@ from grike.core.planner.skeleton import Cell
 from grike.core.planner.variants import Variant
 from grike.core.progression import Asked, Lever, asked, progressed
 from grike.core.rules.carry import asked_of
-from grike.core.rules.facts import ClassFacts
+from grike.core.rules.class_facts import ClassFacts
 from grike.core.rules.steps import is_lighter
 from grike.core.series import PlannedClass
 from grike.core.sheet import Mode
 from grike.core.volume import volume_of_bouts
 
 REPS_MORE, SECONDS_MORE = 2, 5
-LOADABLE = frozenset(
-    {Kit.DUMBBELL_LIGHT, Kit.DUMBBELL_MEDIUM, Kit.DUMBBELL_HEAVY, Kit.KETTLEBELL, Kit.MEDICINE_BALL}
-)
 
 
 def carries(run: Run, cells: Sequence[Cell]) -> dict[int, dict[str, Carry]]:
@@ -117,6 +114,8 @@ def _possible(
 def _carried(run: Run, cell: Cell, movement: Movement, then: Asked | None) -> Carry | None:
     """Return the movement with the first lever that asks more than ``then``; None without one."""
     order = run.problem.plan.shape.wishes.levers
+    if movement.id in run.pool.grounds.plain:
+        order = tuple(lever for lever in order if lever is not Lever.OPTION)
     for plain in levers(cell.variant, movement, then, order):
         item = replace(plain, carried=True)
         bouts = _bouts(cell.variant, item, run.problem.library)

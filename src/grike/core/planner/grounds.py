@@ -15,7 +15,7 @@ from grike.core.planner.cells import Theme, largest_class, themes
 from grike.core.planner.problem import Problem
 from grike.core.planner.variants import Variant, variants_of
 from grike.core.rules.base import TWELFTHS
-from grike.core.rules.pool import pool
+from grike.core.rules.pool import plain_only, pool
 from grike.core.rules.scope import parts_of
 from grike.core.sheet import Mode
 from grike.core.volume import DEMAND, Yardstick
@@ -39,6 +39,11 @@ class Grounds:
     def every(self) -> tuple[Movement, ...]:
         """All movements that level, room and number of people allow."""
         return tuple(pool(self.problem.plan.shape, self.problem.library))
+
+    @cached_property
+    def plain(self) -> frozenset[str]:
+        """The ids of movements whose harder option the group must not be given."""
+        return plain_only(self.problem.plan.shape, self.problem.library)
 
     @cached_property
     def variants(self) -> tuple[Variant[Any], ...]:

@@ -189,7 +189,7 @@ def class_task(
     problem = run.problem
     library, shape, sheet = problem.library, problem.plan.shape, problem.plan.sheet
     kit = usable_kit(now.design.kit, shape)
-    variant = variant_of(now.design, library)
+    variant = variant_of(now.design, library, run.pool.grounds.plain)
     # What is carried on is there on purpose: it may stay even where others are asked for.
     carried = carried_now(run, now.design, variant)
     able = [m for m in pool(shape, library) if m.fetched_kit <= kit and variant.suits(m)]

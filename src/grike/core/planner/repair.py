@@ -12,6 +12,7 @@ from dataclasses import dataclass, replace
 from grike.core.design import ClassDesign, Purpose
 from grike.core.editing import swapped
 from grike.core.planner.assembly import assembled, reframed
+from grike.core.planner.carrying import items_of
 from grike.core.planner.linear import Outcome
 from grike.core.planner.pool import pool_report
 from grike.core.planner.problem import NeverStop, Problem, Progress, Settings, Stop
@@ -158,7 +159,8 @@ def nearest(
     if patched is not None:
         yield replace(now, design=patched)
         yield reframed(own, settings, replace(now, design=patched), known, seed)
-    again = assembled(own, settings, task.cells[slot], movements, known, seed)
+    items = items_of(task.carried.get(slot, {}))
+    again = assembled(own, settings, task.cells[slot], movements, known, seed, items)
     yield replace(again, locked=now.locked)
 
 

@@ -17,7 +17,7 @@ from grike.core.planner.taste import Taste
 from grike.core.planner.variants import Variant
 from grike.core.progression import Asked
 from grike.core.rules.base import Row
-from grike.core.rules.facts import ClassFacts
+from grike.core.rules.class_facts import ClassFacts
 from grike.core.rules.scope import Group, Scope
 from grike.core.series import PlannedClass, SeriesPlan
 

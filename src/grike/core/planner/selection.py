@@ -18,7 +18,7 @@ from grike.core.planner.taste import Taste
 from grike.core.planner.variants import Part, Variant, frame_seconds, stretch_of
 from grike.core.rules import selection_rows
 from grike.core.rules.base import TWELFTHS, Key, Row
-from grike.core.rules.facts import ClassFacts
+from grike.core.rules.class_facts import ClassFacts
 from grike.core.rules.jumps import contacts, jumps
 from grike.core.rules.scope import Bay, Choice, FixedClass, Group, Scope, WeekSteps
 from grike.core.sheet import RuleSheet

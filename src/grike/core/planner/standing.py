@@ -16,9 +16,12 @@ from grike.core.planner.variants import Variant, frame_seconds, variant_for, var
 from grike.core.planner.variants.caps import USUAL_CAP, TimeCapVariant, whole_rounds
 
 
-def variant_of(design: ClassDesign, library: Library) -> Variant[Any]:
+def variant_of(
+    design: ClassDesign, library: Library, plain: frozenset[str] = frozenset()
+) -> Variant[Any]:
     """Return the variant in which a class stands, or the nearest that fits its slot.
 
+    ``plain``: ids of movements whose harder option the group must not be given.
     A class whose work blocks are not alike has no variant of its own, unless they nearly are.
     """
     blocks = [design.blocks[number] for number in work_blocks(design)]
@@ -27,8 +30,8 @@ def variant_of(design: ClassDesign, library: Library) -> Variant[Any]:
     harder = sum(item.level is Level.HARDER for item in items)
     level = Level.HARDER if 2 * harder > len(items) else Level.MAIN
     if isinstance(last, LastBurst):
-        return with_burst(_variant_of(blocks[:-1], design, library), last).at_level(level)
-    return _variant_of(blocks, design, library).at_level(level)
+        return with_burst(_variant_of(blocks[:-1], design, library), last).at_level(level, plain)
+    return _variant_of(blocks, design, library).at_level(level, plain)
 
 
 def _variant_of(blocks: Sequence[Block], design: ClassDesign, library: Library) -> Variant[Any]:

@@ -13,7 +13,7 @@ from grike.core.focus import Focus
 from grike.core.movement import CONDITIONING_FAMILIES, Movement
 from grike.core.planner.cells import Theme, region_supply
 from grike.core.rules.base import TWELFTHS
-from grike.core.rules.facts import ClassFacts
+from grike.core.rules.class_facts import ClassFacts
 from grike.core.rules.scope import parts_of
 from grike.core.series import Slot
 from grike.core.sheet import Mode, RuleSheet

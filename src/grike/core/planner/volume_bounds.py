@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from fractions import Fraction
 
 from grike.core.planner.problem import Problem
-from grike.core.rules.facts import ClassFacts
+from grike.core.rules.class_facts import ClassFacts
 from grike.core.rules.scope import WeekSteps
 from grike.core.rules.steps import factor_band, is_lighter
 from grike.core.sheet import Mode, RuleSetting

@@ -18,9 +18,11 @@ from grike.core.kit import KIT_NAMES
 from grike.core.movement import Movement, Role
 from grike.core.planner.alternatives import Alternative, alternatives, class_at
 from grike.core.planner.skeleton import HEART
-from grike.core.rules import Facts, Finding, broken_musts, cost_by_rule, findings
+from grike.core.rules import Facts, Finding, broken_musts, cost_by_rule, findings, found_with
+from grike.core.rules.class_facts import ClassFacts
 from grike.core.rules.days import too_close
-from grike.core.rules.facts import ClassFacts
+from grike.core.rules.pool import suits_level
+from grike.core.rules.teaching import ways_out_missing
 from grike.core.series import LEVEL_NAMES
 from grike.core.sheet import Mode
 from grike.core.volume import muscle_shares
@@ -60,11 +62,8 @@ class WhyNot:
 
 
 def _new(facts: Facts, changed: ClassFacts, before: Sequence[Finding]) -> tuple[list[Finding], int]:
-    plan = facts.plan.with_class(changed.planned)
-    after = findings(Facts(plan, facts.library, facts.paces, before=facts))
-    known = {finding.key for finding in before}
-    cost = sum(cost_by_rule(after).values()) - sum(cost_by_rule(before).values())
-    return [finding for finding in after if finding.key not in known], cost
+    new, after = found_with(facts, changed.planned, before)
+    return new, sum(cost_by_rule(after).values()) - sum(cost_by_rule(before).values())
 
 
 def _put(facts: Facts, member: ClassFacts, design: object) -> ClassFacts:
@@ -110,6 +109,11 @@ def _never(facts: Facts, member: ClassFacts, movement: Movement) -> Iterator[Rea
     if movement.level > shape.level:
         needed, group = LEVEL_NAMES.get(movement.level, ""), LEVEL_NAMES[shape.level]
         yield Reason("", f"{name} is for {needed}, and the group is {group}.")
+    if not suits_level(movement, shape):
+        yield Reason("", f"{name} is done sitting on a chair, and the group is on its feet.")
+    lacks = ways_out_missing(movement) if movement.role is Role.WORK else ""
+    if lacks:
+        yield Reason("C12", f"{name} does not offer {lacks}.")
     for kit, short in shape.room.missing(movement.kit, shape.heads).items():
         yield Reason(
             "C9", f"{KIT_NAMES[kit].capitalize()} for {shape.heads} people: {short} short."

@@ -23,6 +23,7 @@ from grike.core.rules.spread import D5, D6, W5, W8
 from grike.core.rules.steps import W7
 from grike.core.rules.teaching import C11, C12, D8
 from grike.core.rules.week import W1, W1B
+from grike.core.series import PlannedClass
 from grike.core.sheet import Mode, RuleSheet
 
 CATALOGUE: tuple[Rule, ...] = (
@@ -117,6 +118,19 @@ def _by_week(rule: Rule, facts: Facts) -> Iterator[Finding]:
         yield from held[1]  # type: ignore[misc]
 
 
+def found_with(
+    facts: Facts, changed: PlannedClass, before: Iterable[Finding]
+) -> tuple[list[Finding], tuple[Finding, ...]]:
+    """Return what would be new with a class changed, and all that would be found then.
+
+    ``before``: the findings of the plan as it is; one whose numbers differ is the same finding.
+    """
+    plan = facts.plan.with_class(changed)
+    after = findings(Facts(plan, facts.library, facts.paces, before=facts))
+    known = {finding.key for finding in before}
+    return [finding for finding in after if finding.key not in known], after
+
+
 def cost_by_rule(found: Iterable[Finding]) -> dict[str, int]:
     """Return the cost of the findings by rule; rules that cost nothing are left out."""
     out: dict[str, int] = {}
@@ -151,5 +165,6 @@ __all__ = [
     "cost_by_rule",
     "default_sheet",
     "findings",
+    "found_with",
     "selection_rows",
 ]

@@ -10,6 +10,7 @@ from grike.core.rules.base import (
     TWELFTHS,
     About,
     Finding,
+    Number,
     Place,
     Reach,
     Row,
@@ -171,10 +172,10 @@ W2 = Rule(
     _check_w2,
     _rows_w2,
     numbers={
-        "lower": "lower body (%)",
-        "upper": "upper body (%)",
-        "core": "core (%)",
-        "within": "points either way",
+        "lower": Number("lower body (%)", 0, 100),
+        "upper": Number("upper body (%)", 0, 100),
+        "core": Number("core (%)", 0, 100),
+        "within": Number("points either way", 0, 50),
     },
     reach=Reach.WEEK,
 )
@@ -187,6 +188,6 @@ W3 = Rule(
     setting(Mode.AIM, 1, most="1.25"),
     _check_w3,
     _rows_w3,
-    numbers={"most": "most of one side for each set of the other"},
+    numbers={"most": Number("most of one side for each set of the other", 1, 10)},
     reach=Reach.WEEK,
 )

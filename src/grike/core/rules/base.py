@@ -12,6 +12,7 @@ from enum import StrEnum
 from fractions import Fraction
 from typing import TYPE_CHECKING, NamedTuple, TypeAlias
 
+from grike.core.errors import InvalidInput
 from grike.core.sheet import Mode, RuleSetting
 
 if TYPE_CHECKING:
@@ -93,8 +94,39 @@ class Reach(StrEnum):
 
 
 @dataclass(frozen=True, slots=True)
+class Number:
+    """One editable figure of a rule: what it is, and the least and the most it may be."""
+
+    label: str
+    least: int
+    most: int
+    whole: bool = False
+
+    def fault(self, value: Fraction) -> str:
+        """Return what is wrong with a value in a sentence; "" where it may be used."""
+        if value == self.nearest(value):
+            return ""
+        return f"'{self.label}' is {self.limits()}, not {plain(value)}."
+
+    def limits(self) -> str:
+        """Return the limits for people."""
+        kind = "a whole number" if self.whole else "a number"
+        return f"{kind} from {self.least} to {self.most}"
+
+    def nearest(self, value: Fraction) -> Fraction:
+        """Return what lies nearest to a value within the limits."""
+        inside = min(max(value, Fraction(self.least)), Fraction(self.most))
+        return Fraction(round(inside)) if self.whole else inside
+
+
+def Whole(label: str, least: int, most: int) -> Number:  # noqa: N802  reads as a kind of Number
+    """Return a figure that is a whole number."""
+    return Number(label, least, most, whole=True)
+
+
+@dataclass(frozen=True, slots=True)
 class Rule:
-    """One line of the catalogue. ``numbers`` explains each editable figure."""
+    """One line of the catalogue. ``numbers`` explains and limits each editable figure."""
 
     id: str
     title: str
@@ -106,7 +138,23 @@ class Rule:
     rows: Callable[[Scope, RuleSetting], Iterable[Row]] | None = None
     held_by: str = "selection"
     reach: Reach = Reach.SERIES
-    numbers: dict[str, str] = field(default_factory=dict)
+    numbers: dict[str, Number] = field(default_factory=dict)
+
+    def require_possible(self, line: RuleSetting) -> None:
+        """Raise InvalidInput with the limits for a figure of a line that lies outside them."""
+        for name, number in self.numbers.items():
+            fault = number.fault(line.numbers[name])
+            if fault:
+                raise InvalidInput(
+                    f"{self.title}: {fault}", fix="Give a number in between.", place=name
+                )
+        least, most = line.numbers.get("least"), line.numbers.get("most")
+        if least is not None and most is not None and least > most:
+            raise InvalidInput(
+                f"{self.title}: at least {plain(least)} and at most {plain(most)} cannot both be.",
+                fix="Raise the most or lower the least.",
+                place="least",
+            )
 
 
 def setting(mode: Mode, weight: int = 1, **numbers: int | str) -> RuleSetting:

@@ -10,6 +10,7 @@ from grike.core.progression import Asked, added, asked, progressed
 from grike.core.rules.base import (
     About,
     Finding,
+    Number,
     Place,
     Row,
     Rule,
@@ -19,7 +20,8 @@ from grike.core.rules.base import (
     row_weight,
     setting,
 )
-from grike.core.rules.facts import ClassFacts, Facts, here
+from grike.core.rules.class_facts import ClassFacts
+from grike.core.rules.facts import Facts, here
 from grike.core.rules.scope import Scope
 from grike.core.rules.steps import is_lighter
 from grike.core.sheet import Mode, RuleSetting
@@ -153,7 +155,10 @@ D7 = Rule(
     setting(Mode.OFF, 2, share=30, within=10),
     _check_d7,
     _rows_d7,
-    numbers={"share": "movements carried (%)", "within": "points either way"},
+    numbers={
+        "share": Number("movements carried (%)", 0, 100),
+        "within": Number("points either way", 0, 100),
+    },
 )
 D7B = Rule(
     "D7b",

@@ -5,11 +5,13 @@ This file is long because each of six rules has check, constraint and sheet line
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator, Mapping
 from fractions import Fraction
 
 from grike.core.anatomy import FACTS, Muscle, Region
+from grike.core.bouts import Bout
 from grike.core.design import Purpose
+from grike.core.exact import exact_sum
 from grike.core.focus import FOCUS_NAMES, Focus, on_focus
 from grike.core.kit import KIT_NAMES
 from grike.core.movement import Movement, Role
@@ -17,20 +19,23 @@ from grike.core.rules.base import (
     About,
     Finding,
     Key,
+    Number,
     Reach,
     Row,
     Rule,
+    Whole,
     aimed,
     missed,
     plain,
     row_weight,
     setting,
 )
-from grike.core.rules.facts import ClassFacts, Facts, here
+from grike.core.rules.class_facts import ClassFacts
+from grike.core.rules.facts import Facts, here
 from grike.core.rules.pool import frame_pool
 from grike.core.rules.scope import Choice, Scope
 from grike.core.sheet import Mode, RuleSetting
-from grike.core.volume import Volume, exact_sum
+from grike.core.volume import Volume
 
 #: What C10 looks at: the part of the class, what its movements are for, and what they do.
 FRAME_PARTS = (
@@ -47,7 +52,7 @@ def _check_c1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
         if member.design.focus is Focus.WHOLE:
             yield from _whole_body(member, member.volume, line)
             continue
-        share = 100 * _focus_share(member)
+        share = 100 * focus_share(member.design.focus, member.movement_sets, member.work_bouts)
         unit = "work seconds" if member.design.focus is Focus.CONDITIONING else "sets"
         if share < line.numbers["share"]:
             yield Finding(
@@ -63,16 +68,19 @@ def _check_c1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
             )
 
 
-def _focus_share(member: ClassFacts) -> Fraction:
-    """Return the share of sets on the focus; for conditioning, of work seconds."""
-    focus = member.design.focus
-    amounts: dict[Movement, Fraction] = dict(member.movement_sets)
+def focus_share(focus: Focus, sets: Mapping[Movement, Fraction], bouts: Iterable[Bout]) -> Fraction:
+    """Return the share of sets on a focus, from 0 to 1; for conditioning, of work seconds.
+
+    ``sets`` and ``bouts`` are those of the work of a class; without any the share is 0.
+    """
+    amounts: dict[Movement, Fraction] = dict(sets)
     if focus is Focus.CONDITIONING:
         amounts = dict.fromkeys(amounts, Fraction(0))
-        for bout in member.work_bouts:
+        for bout in bouts:
             amounts[bout.movement] += bout.seconds
     on = exact_sum(n * on_focus(movement, focus) for movement, n in amounts.items())
-    return on / exact_sum(amounts.values())
+    whole = exact_sum(amounts.values())
+    return on / whole if whole else Fraction(0)
 
 
 def _whole_body(member: ClassFacts, volume: Volume, line: RuleSetting) -> Iterator[Finding]:
@@ -214,14 +222,14 @@ def _check_c9(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     for member in facts.classes:
         for number, block in enumerate(member.design.blocks):
             people = -(-heads // len(block.items)) if block.stations and block.items else heads
-            for place, item in enumerate(block.items):
-                movement = facts.library[item.movement_id]
+            for done in (entry for entry in member.done if entry.block == number):
+                movement = done.movement
                 for kit, short in room.missing(movement.kit, people).items():
                     yield Finding(
                         "C9",
                         line.mode,
-                        here(member, number, place),
-                        f"{movement.name}: {KIT_NAMES[kit]} for {people} people, {short} short.",
+                        here(member, number, done.place),
+                        f"{done.words}: {KIT_NAMES[kit]} for {people} people, {short} short.",
                         f"Use the stand-in: {_lowered(movement.stand_in.how)}."
                         if movement.stand_in
                         else "Swap the movement.",
@@ -285,7 +293,10 @@ C1 = Rule(
     setting(Mode.MUST, 1, share=60, whole=20),
     _check_c1,
     _rows_c1,
-    numbers={"share": "sets on the focus (%)", "whole": "each region, whole body (%)"},
+    numbers={
+        "share": Number("sets on the focus (%)", 0, 100),
+        "whole": Number("each region, whole body (%)", 0, 33),
+    },
     reach=Reach.CLASS,
 )
 C2 = Rule(
@@ -297,7 +308,7 @@ C2 = Rule(
     setting(Mode.MUST, 1, under_seconds=90),
     _check_c2,
     _rows_c2,
-    numbers={"under_seconds": "seconds under before it is said"},
+    numbers={"under_seconds": Whole("seconds under before it is said", 0, 600)},
     reach=Reach.CLASS,
 )
 C3 = Rule(
@@ -342,6 +353,6 @@ C10 = Rule(
     setting(Mode.MUST, 1, groups=4),
     _check_c10,
     held_by="assembly",
-    numbers={"groups": "how many of the most-worked groups"},
+    numbers={"groups": Whole("how many of the most-worked groups", 0, 12)},
     reach=Reach.CLASS,
 )

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
+from itertools import takewhile
 
 from grike.core.anatomy import FACTS, Muscle
 from grike.core.focus import Focus
@@ -16,11 +17,13 @@ from grike.core.rules.base import (
     Place,
     Row,
     Rule,
+    Whole,
     aimed,
     row_weight,
     setting,
 )
-from grike.core.rules.facts import MAIN_SHARE, Facts
+from grike.core.rules.class_facts import MAIN_SHARE, ClassFacts
+from grike.core.rules.facts import Facts
 from grike.core.rules.scope import Bay, FixedClass, Scope
 from grike.core.series import Slot
 from grike.core.sheet import Mode, RuleSetting
@@ -30,15 +33,19 @@ HOURS_A_DAY = 24
 
 def too_close(one: Slot, other: Slot, line: RuleSetting) -> bool:
     """Return whether less than the asked hours lie between two days: one clear day for 48 h."""
-    return abs((other.date - one.date).days) * HOURS_A_DAY < line.numbers["hours"]
+    return abs((other.date - one.date).days) * HOURS_A_DAY < line.whole("hours")
+
+
+def _near(before: Sequence[ClassFacts], slot: Slot, line: RuleSetting) -> list[ClassFacts]:
+    """Return the classes that lie too close before a slot, in order of date."""
+    near = takewhile(lambda member: too_close(member.slot, slot, line), reversed(before))
+    return list(near)[::-1]
 
 
 def _check_d1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     for index, after in enumerate(facts.classes):
-        for before in facts.classes[max(0, index - 6) : index]:
+        for before in _near(facts.classes[:index], after.slot, line):
             both = before.main_groups & after.main_groups
-            if not both or not too_close(before.slot, after.slot, line):
-                continue
             shared = sorted(both, key=list(Muscle).index)
             for muscle in shared:
                 name = FACTS[muscle].name
@@ -59,8 +66,10 @@ def _rows_d1(scope: Scope, line: RuleSetting) -> Iterator[Row]:
     classes = [entry for entry in scope.by_slot() if _focus(entry[1], entry[2]) is not Focus.WHOLE]
     marked: set[tuple[Muscle, int]] = set()
     for place, (slot, bays, fixed) in enumerate(classes):
-        for other_slot, other_bays, other_fixed in classes[place + 1 : place + 7]:
-            if not too_close(slot, other_slot, line) or (fixed and other_fixed):
+        for other_slot, other_bays, other_fixed in classes[place + 1 :]:
+            if not too_close(slot, other_slot, line):
+                break
+            if fixed and other_fixed:
                 continue
             where = f"{slot.label} and {other_slot.label}"
             for muscle in Muscle:
@@ -233,7 +242,7 @@ D1 = Rule(
     setting(Mode.MUST, 12, hours=48),
     _check_d1,
     _rows_d1,
-    numbers={"hours": "hours between"},
+    numbers={"hours": Whole("hours between", 0, 168)},
 )
 D2 = Rule(
     "D2",
@@ -265,5 +274,8 @@ D4 = Rule(
     setting(Mode.MUST, 12, gap=3, per_week=1),
     _check_d4,
     _rows_d4,
-    numbers={"gap": "classes between two uses", "per_week": "most uses a week"},
+    numbers={
+        "gap": Whole("classes between two uses", 0, 20),
+        "per_week": Whole("most uses a week", 1, 7),
+    },
 )

@@ -11,6 +11,7 @@ from grike.core.kit import KIT_NAMES
 from grike.core.rules.base import (
     About,
     Finding,
+    Number,
     Place,
     Reach,
     Row,
@@ -21,7 +22,8 @@ from grike.core.rules.base import (
     row_weight,
     setting,
 )
-from grike.core.rules.facts import ClassFacts, Facts, here
+from grike.core.rules.class_facts import ClassFacts
+from grike.core.rules.facts import Facts, here
 from grike.core.rules.scope import Scope, merge
 from grike.core.sheet import Mode, RuleSetting
 from grike.core.wishes import CAUTION_NAMES, Pin
@@ -30,15 +32,14 @@ from grike.core.wishes import CAUTION_NAMES, Pin
 def _check_g1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     wishes = facts.shape.wishes
     for member in facts.classes if wishes.cautions else ():
-        for number, block in enumerate(member.design.blocks):
-            for place, item in enumerate(block.items):
-                movement = facts.library[item.movement_id]
-                for caution in wishes.broken_by(movement):
+        for done in member.done:
+            for caution in wishes.cautions:
+                if done.goes_against(caution):
                     yield Finding(
                         "G1",
                         line.mode,
-                        here(member, number, place),
-                        f"{movement.name} goes against a caution of this group: "
+                        here(member, done.block, done.place),
+                        f"{done.words} goes against a caution of this group: "
                         f"{CAUTION_NAMES[caution]}.",
                         "Swap it for a movement that spares them.",
                         cost=aimed(line, 1),
@@ -249,5 +250,5 @@ G6 = Rule(
     setting(Mode.OFF, 2, share=60),
     _check_g6,
     _rows_g6,
-    numbers={"share": "foundation movements (%)"},
+    numbers={"share": Number("foundation movements (%)", 0, 100)},
 )

@@ -5,24 +5,27 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator
 from fractions import Fraction
 
+from grike.core.exact import exact_sum
 from grike.core.movement import Joint, Movement
 from grike.core.rules.base import (
     TWELFTHS,
     About,
     Finding,
+    Number,
     Reach,
     Row,
     Rule,
+    Whole,
     aimed,
     missed,
     plain,
     row_weight,
     setting,
 )
-from grike.core.rules.facts import ClassFacts, Facts, Station, here
+from grike.core.rules.class_facts import ClassFacts, Station
+from grike.core.rules.facts import Facts, here
 from grike.core.rules.scope import Scope
 from grike.core.sheet import Mode, RuleSetting
-from grike.core.volume import exact_sum
 
 JOINT_NAMES = {Joint.KNEE: "knee", Joint.WRIST: "wrist"}
 
@@ -159,7 +162,7 @@ def _rule(rule: str, joint: Joint) -> tuple[Rule, Rule]:
         _rows_run_of(rule, joint),
         held_by="selection and ordering",
         reach=Reach.CLASS,
-        numbers={"run": "movements in a row"},
+        numbers={"run": Whole("movements in a row", 1, 10)},
     )
     share = Rule(
         f"{rule}b",
@@ -170,7 +173,7 @@ def _rule(rule: str, joint: Joint) -> tuple[Rule, Rule]:
         setting(Mode.AIM, 1, share=50),
         _check_share_of(f"{rule}b", joint),
         _rows_share_of(f"{rule}b", joint),
-        numbers={"share": "share of the sets (%)"},
+        numbers={"share": Number("share of the sets (%)", 0, 100)},
         reach=Reach.CLASS,
     )
     return run, share

@@ -15,17 +15,22 @@ from grike.core.rules.base import (
     Place,
     Row,
     Rule,
+    Whole,
     aimed,
     row_weight,
     setting,
 )
-from grike.core.rules.facts import ClassFacts, Facts, here
+from grike.core.rules.class_facts import ClassFacts
+from grike.core.rules.facts import Facts, here
 from grike.core.rules.scope import Scope
 from grike.core.sheet import Mode, RuleSetting
 from grike.core.volume import alike, bout_amount
 
 #: A week's cap is this many times that of a class.
 WEEK_TO_CLASS = 2
+
+
+CONTACTS = "ground contacts"
 
 
 def jumps(movement: Movement) -> bool:
@@ -49,6 +54,14 @@ def contacts(bouts: tuple[Bout, ...]) -> int:
     return int(total)
 
 
+def contacts_of(member: ClassFacts) -> int:
+    """Return the ground contacts of a class, worked out once for as long as it stays."""
+    if CONTACTS not in member.kept:
+        member.kept[CONTACTS] = contacts(member.work_bouts)
+    landed: int = member.kept[CONTACTS]
+    return landed
+
+
 def _jump_day(member: ClassFacts) -> bool:
     return any(jumps(movement) for _, _, movement in member.work_movements)
 
@@ -70,7 +83,7 @@ def _check_w6(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     for week, members in facts.weeks.items():
         total = 0
         for member in members:
-            landed = contacts(member.work_bouts)
+            landed = contacts_of(member)
             total += landed
             if landed > cap:
                 yield _too_many(line, here(member), landed, cap, "the class")
@@ -138,8 +151,8 @@ W6 = Rule(
     _check_w6,
     _rows_w6,
     numbers={
-        "beginners": "contacts a class, beginners",
-        "intermediate": "contacts a class, intermediate",
-        "advanced": "contacts a class, advanced",
+        "beginners": Whole("contacts a class, beginners", 0, 400),
+        "intermediate": Whole("contacts a class, intermediate", 0, 400),
+        "advanced": Whole("contacts a class, advanced", 0, 400),
     },
 )

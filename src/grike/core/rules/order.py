@@ -6,8 +6,9 @@ from collections.abc import Iterator
 from itertools import pairwise
 
 from grike.core.movement import Family, Movement, Pace
-from grike.core.rules.base import About, Finding, Reach, Rule, aimed, missed, setting
-from grike.core.rules.facts import ClassFacts, Facts, Station, here
+from grike.core.rules.base import About, Finding, Number, Reach, Rule, Whole, aimed, missed, setting
+from grike.core.rules.class_facts import ClassFacts, Station
+from grike.core.rules.facts import Facts, here
 from grike.core.sheet import Mode, RuleSetting
 
 #: Families whose movements of one target work a muscle by itself.
@@ -152,7 +153,10 @@ C8 = Rule(
     setting(Mode.AIM, 1, kit_changes=4, ups_and_downs=4),
     _check_c8,
     held_by="ordering",
-    numbers={"kit_changes": "changes of kit", "ups_and_downs": "changes standing to floor"},
+    numbers={
+        "kit_changes": Whole("changes of kit", 0, 40),
+        "ups_and_downs": Whole("changes standing to floor", 0, 40),
+    },
     reach=Reach.CLASS,
 )
 C7 = Rule(
@@ -164,7 +168,7 @@ C7 = Rule(
     setting(Mode.AIM, 1, most=50),
     _check_c7,
     held_by="ordering",
-    numbers={"most": "neighbours that may be alike (%)"},
+    numbers={"most": Number("neighbours that may be alike (%)", 0, 100)},
     reach=Reach.CLASS,
 )
 C13 = Rule(
@@ -176,7 +180,7 @@ C13 = Rule(
     setting(Mode.AIM, 1, run=3),
     _check_c13,
     held_by="ordering",
-    numbers={"run": "fast movements in a row"},
+    numbers={"run": Whole("fast movements in a row", 1, 20)},
     reach=Reach.CLASS,
 )
 C14 = Rule(

@@ -3,11 +3,14 @@
 from __future__ import annotations
 
 from grike.core.anatomy import MAJOR_GROUPS
+from grike.core.kit import LOADABLE
 from grike.core.movement import Library, Movement, Position, Role
 from grike.core.rules.teaching import ways_out_missing
 from grike.core.series import SeriesShape
 from grike.core.wishes import Caution
 
+#: How an option differs: by more weight, by another tempo.
+LOAD, TEMPO = "load", "tempo"
 #: With fewer movements that are for a group no week can work it on two days.
 FEWEST_FOR_A_GROUP = 2
 
@@ -18,15 +21,42 @@ def pool(shape: SeriesShape, library: Library) -> list[Movement]:
     A movement that leaves somebody without a way to do it (C12) is never planned; what is done
     sitting on a chair only for beginners, for others it is the twin of what is planned.
     """
-    return [
-        movement
-        for movement in library.of_role(Role.WORK)
-        if movement.level <= shape.level
+    return [movement for movement in library.of_role(Role.WORK) if allowed(movement, shape)]
+
+
+def plain_only(shape: SeriesShape, library: Library) -> frozenset[str]:
+    """Return the ids of movements whose harder option this group must not be given."""
+    return frozenset(m.id for m in library.of_role(Role.WORK) if not may_harden(m, shape, library))
+
+
+def may_harden(movement: Movement, shape: SeriesShape, library: Library) -> bool:
+    """Return whether a group may be given the harder option of a movement.
+
+    A harder option that is a movement of the library must be one that the group may do anyway, with
+    no kit besides. One that is told in words says only how it differs: what that does to a joint is
+    not known, so a group with cautions is given nothing but another tempo.
+    """
+    option = movement.harder
+    if option is None:
+        return False
+    if option.movement_id is not None:
+        harder = library[option.movement_id]
+        return harder.fetched_kit <= movement.fetched_kit and allowed(harder, shape)
+    if shape.wishes.cautions:
+        return option.by == TEMPO
+    return option.by != LOAD or not LOADABLE.isdisjoint(movement.kit)
+
+
+def allowed(movement: Movement, shape: SeriesShape) -> bool:
+    """Return whether level, room, number of people, cautions and wishes allow a movement."""
+    return (
+        movement.level <= shape.level
+        and not movement.retired
         and not shape.room.missing(movement.kit, shape.heads)
-        and not ways_out_missing(movement)
+        and not (movement.role is Role.WORK and ways_out_missing(movement))
         and suits_level(movement, shape)
         and shape.wishes.allow(movement)
-    ]
+    )
 
 
 def suits_level(movement: Movement, shape: SeriesShape) -> bool:
@@ -50,13 +80,7 @@ def narrow_groups(shape: SeriesShape, library: Library) -> dict[str, int]:
 
 def frame_pool(shape: SeriesShape, library: Library, role: Role) -> list[Movement]:
     """Return the movements for warm-up or cool-down that level, room and cautions allow."""
-    return [
-        movement
-        for movement in library.of_role(role)
-        if not shape.room.missing(movement.kit, shape.heads)
-        and suits_level(movement, shape)
-        and shape.wishes.allow(movement)
-    ]
+    return [movement for movement in library.of_role(role) if allowed(movement, shape)]
 
 
 def floor_of(group: str) -> str:

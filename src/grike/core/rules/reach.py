@@ -14,6 +14,7 @@ from grike.core.rules.base import (
     Reach,
     Row,
     Rule,
+    Whole,
     aimed,
     row_weight,
     setting,
@@ -93,6 +94,6 @@ W4 = Rule(
     setting(Mode.MUST, 12, days=2),
     _check_w4,
     _rows_w4,
-    numbers={"days": "fewest days a week"},
+    numbers={"days": Whole("fewest days a week", 0, 7)},
     reach=Reach.WEEK,
 )

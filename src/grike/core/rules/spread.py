@@ -13,17 +13,20 @@ from grike.core.rules.base import (
     About,
     Finding,
     Key,
+    Number,
     Place,
     Reach,
     Row,
     Rule,
+    Whole,
     aimed,
     missed,
     plain,
     row_weight,
     setting,
 )
-from grike.core.rules.facts import ClassFacts, Facts, here
+from grike.core.rules.class_facts import ClassFacts
+from grike.core.rules.facts import Facts, here
 from grike.core.rules.scope import Scope
 from grike.core.sheet import Mode, RuleSetting
 from grike.core.work import pace_of
@@ -209,7 +212,7 @@ W5 = Rule(
     setting(Mode.AIM, 1, least=15),
     _check_w5,
     _rows_w5,
-    numbers={"least": "least share of each plane (%)"},
+    numbers={"least": Number("least share of each plane (%)", 0, 33)},
     reach=Reach.WEEK,
 )
 W8 = Rule(
@@ -222,7 +225,10 @@ W8 = Rule(
     setting(Mode.AIM, 12, least=20, most=80),
     _check_w8,
     held_by="skeleton",
-    numbers={"least": "least share of strength classes (%)", "most": "most (%)"},
+    numbers={
+        "least": Number("least share of strength classes (%)", 0, 100),
+        "most": Number("most (%)", 0, 100),
+    },
     reach=Reach.WEEK,
 )
 D5 = Rule(
@@ -234,7 +240,7 @@ D5 = Rule(
     setting(Mode.AIM, 2, most=3),
     _check_d5,
     _rows_d5,
-    numbers={"most": "uses a week"},
+    numbers={"most": Whole("uses a week", 1, 21)},
     reach=Reach.WEEK,
 )
 D6 = Rule(

@@ -9,9 +9,11 @@ from fractions import Fraction
 from grike.core.rules.base import (
     About,
     Finding,
+    Number,
     Place,
     Row,
     Rule,
+    Whole,
     aimed,
     missed,
     plain,
@@ -132,10 +134,10 @@ W7 = Rule(
     _check_w7,
     _rows_w7,
     numbers={
-        "rise": "rise a week (%)",
-        "within": "points either way",
-        "cap": "never more than (%)",
-        "lighter_every": "a lighter week every so many weeks (0: never)",
-        "lighter_by": "how much lighter (%)",
+        "rise": Number("rise a week (%)", 0, 50),
+        "within": Number("points either way", 0, 20),
+        "cap": Number("never more than (%)", 0, 100),
+        "lighter_every": Whole("a lighter week every so many weeks (0: never)", 0, 12),
+        "lighter_by": Number("how much lighter (%)", 0, 60),
     },
 )

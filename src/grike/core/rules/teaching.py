@@ -8,8 +8,19 @@ from grike.core.bouts import Bout
 from grike.core.clock import CueKind
 from grike.core.design import Purpose
 from grike.core.movement import Movement
-from grike.core.rules.base import Finding, Reach, Row, Rule, aimed, row_weight, setting
-from grike.core.rules.facts import ClassFacts, Facts, here
+from grike.core.rules.base import (
+    Finding,
+    Number,
+    Reach,
+    Row,
+    Rule,
+    Whole,
+    aimed,
+    row_weight,
+    setting,
+)
+from grike.core.rules.class_facts import ClassFacts
+from grike.core.rules.facts import Facts, here
 from grike.core.rules.scope import Scope
 from grike.core.sheet import Mode, RuleSetting
 
@@ -143,7 +154,7 @@ D8 = Rule(
     setting(Mode.MUST, 12, most=2),
     _check_d8,
     _rows_d8,
-    numbers={"most": "new movements a class"},
+    numbers={"most": Whole("new movements a class", 0, 12)},
     reach=Reach.CLASS,
 )
 C11 = Rule(
@@ -157,7 +168,7 @@ C11 = Rule(
     _check_c11,
     _rows_c11,
     held_by="skeleton and selection",
-    numbers={"minutes": "minutes without a breather"},
+    numbers={"minutes": Number("minutes without a breather", 1, 60)},
     reach=Reach.CLASS,
 )
 C12 = Rule(

@@ -10,6 +10,7 @@ from grike.core.rules.base import (
     TWELFTHS,
     About,
     Finding,
+    Number,
     Place,
     Reach,
     Row,
@@ -156,9 +157,9 @@ W1 = Rule(
     _check_w1,
     _rows_w1,
     numbers={
-        "least": "fewest sets a week",
-        "most": "most sets a week",
-        "most_percent": "or this share of the week's sets, if that is more (%)",
+        "least": Number("fewest sets a week", 0, 40),
+        "most": Number("most sets a week", 1, 60),
+        "most_percent": Number("or this share of the week's sets, if that is more (%)", 0, 100),
     },
     reach=Reach.WEEK,
 )
@@ -172,6 +173,6 @@ W1B = Rule(
     setting(Mode.MUST, 1, least=4),
     _check_majors,
     _rows_majors,
-    numbers={"least": "fewest sets a week"},
+    numbers={"least": Number("fewest sets a week", 0, 40)},
     reach=Reach.WEEK,
 )

@@ -45,7 +45,7 @@ export function ClassHead({ detail, busy, onLock, onRefill }: Props) {
       <Flex ml="auto" gap="1.5" align="center">
         {director && (
           <>
-            <UndoRedo undo={detail.undo} redo={detail.redo} busy={busy || undo.isPending || redo.isPending} onUndo={() => undo.mutate()} onRedo={() => redo.mutate()} />
+            <UndoRedo undo={detail.undo} redo={detail.redo} busy={busy || undo.isPending || redo.isPending} onUndo={undo.mutate} onRedo={redo.mutate} />
             <Button size="sm" variant="outline" aria-pressed={detail.locked} disabled={busy} onClick={() => onLock(!detail.locked)}>
               {detail.locked ? <Lock /> : <LockOpen />}
               {detail.locked ? 'Unlock' : 'Lock'}

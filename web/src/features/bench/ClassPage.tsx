@@ -7,9 +7,11 @@ import { classOptions, useClassWrites } from './api';
 import { BlockList } from './BlockList';
 import { ClassHead } from './ClassHead';
 import { ClassSummary } from './ClassSummary';
+import { GoneClass } from './GoneClass';
 import { MovementPanel } from './MovementPanel';
 import { Tape } from './Tape';
 import type { Schemas } from '~/shared/http/client';
+import { Problem } from '~/shared/http/problem';
 import { Trouble, Waiting } from '~/shared/ui/States';
 
 export function ClassPage() {
@@ -17,7 +19,8 @@ export function ClassPage() {
   const series = Number(params.id);
   const slot = Number(params.slot);
   const detail = useQuery(classOptions(series, slot));
-  if (detail.error) return <Trouble error={detail.error} onRetry={() => void detail.refetch()} />;
+  if (detail.error instanceof Problem && detail.error.status === 404) return <GoneClass series={series} />;
+  if (!detail.data && detail.error) return <Trouble error={detail.error} onRetry={() => void detail.refetch()} />;
   if (!detail.data) return <Waiting what="Opening the class" />;
   return <Bench key={slot} detail={detail.data} />;
 }

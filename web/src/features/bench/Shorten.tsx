@@ -48,6 +48,20 @@ export function Shorten({ detail }: { detail: Schemas['ClassDetail'] }) {
           {cut.data.reached ? ' Sides, focus and cool-down stay.' : ` That leaves ${clock(cut.data.seconds)}; more would cost sides, focus or cool-down.`}
         </Text>
       )}
+      {[...(cut.data?.breaks ?? []), ...(cut.data?.misses ?? [])].length > 0 && (
+        <Box fontSize="xs" mt="1">
+          {cut.data?.breaks.map((line) => (
+            <Text key={line} color="rowanInk">
+              Then no longer kept: {line}
+            </Text>
+          ))}
+          {cut.data?.misses.map((line) => (
+            <Text key={line} color="lichenInk">
+              Then an aim is missed: {line}
+            </Text>
+          ))}
+        </Box>
+      )}
       <CutOrder order={order} onOrder={setOrder} />
       {error && <Trouble error={error} />}
     </Box>

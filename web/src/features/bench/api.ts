@@ -1,6 +1,7 @@
 import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 
 import { data, http } from '~/shared/http/client';
+import { lookAnew } from '~/shared/http/settled';
 import { Problem } from '~/shared/http/problem';
 
 export function classOptions(series: number, slot: number) {
@@ -66,7 +67,7 @@ export function whyNotOptions(series: number, slot: number, version: number, mov
 /** The writes of one class; each names the version that the page shows. */
 export function useClassWrites(series: number, slot: number, version: number) {
   const client = useQueryClient();
-  const onSettled = () => client.invalidateQueries({ queryKey: ['series', series] });
+  const onSettled = lookAnew(client, ['series', series]);
   const params = { path: { series_id: series, slot } };
   const swap = useMutation({
     mutationFn: (to: { block: number; place: number; movement: string }) =>
@@ -107,9 +108,9 @@ export const formatsOptions = queryOptions({
   staleTime: Infinity,
 });
 
-export function documentOptions(series: number, slot: number, version: number) {
+export function documentOptions(series: number, slot: number) {
   return queryOptions({
-    queryKey: ['series', series, 'class', slot, 'document', version],
+    queryKey: ['series', series, 'class', slot, 'document'],
     queryFn: () => data(http.GET('/api/series/{series_id}/classes/{slot}/document', { params: { path: { series_id: series, slot } } })),
     staleTime: Infinity,
   });
@@ -118,10 +119,7 @@ export function documentOptions(series: number, slot: number, version: number) {
 /** Keep a class as a template, use one, or bring a class from the text of a file. */
 export function useTemplateWrites(series: number, slot: number, version: number) {
   const client = useQueryClient();
-  const onSettled = async () => {
-    await client.invalidateQueries({ queryKey: ['series', series] });
-    await client.invalidateQueries({ queryKey: ['templates'] });
-  };
+  const onSettled = lookAnew(client, ['series', series], ['templates']);
   const params = { path: { series_id: series, slot } };
   const keep = useMutation({
     mutationFn: (name: string) => data(http.POST('/api/series/{series_id}/classes/{slot}/template', { params, body: { version, name } })),

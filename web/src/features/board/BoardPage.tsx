@@ -10,6 +10,7 @@ import { BodyColumn } from './BodyColumn';
 import { CertificateLine } from './CertificateLine';
 import { type Lens } from './lens';
 import { BoardLinks } from './BoardLinks';
+import { BeingPlanned, KeptPlan } from './BesideBoard';
 import { LensPicker } from './LensPicker';
 import { PlanMenu } from './PlanMenu';
 import { VolumeSteps } from './VolumeSteps';
@@ -22,9 +23,11 @@ import { UndoRedo } from '~/shared/ui/UndoRedo';
 export function BoardPage() {
   const id = Number(useParams().id);
   const board = useQuery(boardOptions(id));
-  if (board.error) return <Trouble error={board.error} onRetry={() => void board.refetch()} />;
+  if (!board.data && board.error) return <Trouble error={board.error} onRetry={() => void board.refetch()} />;
   if (!board.data) return <Waiting what="Laying out the board" />;
-  if (board.data.run !== null && board.data.run !== undefined) return <Navigate to={`/series/${id}/runs/${board.data.run}`} replace />;
+  const run = board.data.run;
+  // With nothing to read yet, the page of the run is the one to look at.
+  if (run !== null && run !== undefined && !board.data.classes.length) return <Navigate to={`/series/${id}/runs/${run}`} replace />;
   return <LoadedBoard board={board.data} />;
 }
 
@@ -80,8 +83,8 @@ function BoardHead({ board, week }: { board: Schemas['Board']; week: number | nu
               undo={board.undo}
               redo={board.redo}
               busy={undo.isPending || redo.isPending}
-              onUndo={() => undo.mutate()}
-              onRedo={() => redo.mutate()}
+              onUndo={undo.mutate}
+              onRedo={redo.mutate}
             />
             {!board.classes.length && (
               <Button size="sm" variant="outline" onClick={() => void navigate(`/series/${board.id}/setup`)}>
@@ -93,6 +96,8 @@ function BoardHead({ board, week }: { board: Schemas['Board']; week: number | nu
         )}
       </Flex>
       {error && <Trouble error={error} />}
+      {typeof board.run === 'number' && <BeingPlanned series={board.id} run={board.run} />}
+      {board.kept && <KeptPlan board={board} kept={board.kept} />}
     </>
   );
 }

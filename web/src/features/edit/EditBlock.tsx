@@ -2,6 +2,7 @@ import { Box, Button, chakra, Flex, Heading, IconButton, NativeSelect } from '@c
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
 
 import { type Block, moved, PURPOSES, replaced, startOf } from './document';
+import { newRow } from './draft';
 import { EditItem } from './EditItem';
 import { Parameters } from './Parameters';
 import type { Schemas } from '~/shared/http/client';
@@ -58,7 +59,7 @@ export function EditBlock({ number, block, forms, first, last, onBlock, onMove }
       {form && <Parameters form={form} values={block.format} onValues={(format) => set({ format })} />}
       {items.map((item, place) => (
         <EditItem
-          key={place}
+          key={String(item.row ?? place)}
           label={`movement ${place + 1} of ${name}`}
           item={item}
           first={place === 0}
@@ -68,7 +69,7 @@ export function EditBlock({ number, block, forms, first, last, onBlock, onMove }
         />
       ))}
       {form && items.length < form.most && (
-        <Button size="xs" variant="outline" mt="1" onClick={() => set({ items: [...items, { movement: '' }] })}>
+        <Button size="xs" variant="outline" mt="1" onClick={() => set({ items: [...items, { movement: '', row: newRow() }] })}>
           Add a movement
         </Button>
       )}

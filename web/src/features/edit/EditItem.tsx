@@ -20,7 +20,7 @@ const LEVELS = [
   ['easier', 'easier'],
   ['harder', 'harder'],
 ];
-const SHOWN = new Set(['movement', 'handling', 'level', 'reps', 'seconds', 'load_step']);
+const SHOWN = new Set(['movement', 'handling', 'level', 'reps', 'seconds', 'load_step', 'row']);
 
 interface Props {
   label: string;

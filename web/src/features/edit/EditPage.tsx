@@ -4,9 +4,12 @@ import { useState } from 'react';
 import { Link as RouterLink, useNavigate, useParams } from 'react-router';
 
 import { blockOf, type ClassDocument, moved, PURPOSES, replaced } from './document';
+import { newRow, useDraft, withoutIds } from './draft';
 import { EditBlock } from './EditBlock';
 import { MovementNames } from './MovementNames';
+import { Overtaken } from './Overtaken';
 import { classOptions, documentOptions, formatsOptions, useTemplateWrites } from '~/features/bench';
+import { moment } from '~/shared/format/time';
 import type { Schemas } from '~/shared/http/client';
 import { catalogueOptions } from '~/shared/http/vocabulary';
 import { Trouble, Waiting } from '~/shared/ui/States';
@@ -17,29 +20,45 @@ export function EditPage() {
   const [series, slot] = [Number(params.id), Number(params.slot)];
   const detail = useQuery(classOptions(series, slot));
   const forms = useQuery(formatsOptions);
-  const version = detail.data?.version ?? 0;
-  const document = useQuery({ ...documentOptions(series, slot, version), enabled: version > 0 });
+  const document = useQuery(documentOptions(series, slot));
   const error = detail.error ?? forms.error ?? document.error;
-  if (error) return <Trouble error={error} />;
-  if (!detail.data || !forms.data || !document.data) return <Waiting what="Opening the class" />;
-  return <Editor key={version} detail={detail.data} forms={forms.data} first={document.data as ClassDocument} />;
+  // What is open stays open: a draft outlives an outage and another's change.
+  if (detail.data && forms.data && document.data) {
+    const fetching = detail.isFetching || document.isFetching;
+    return <Editor key={slot} detail={detail.data} forms={forms.data} current={document.data as ClassDocument} fetching={fetching} />;
+  }
+  if (error) return <Trouble error={error} onRetry={() => void detail.refetch()} />;
+  return <Waiting what="Opening the class" />;
 }
 
 interface Props {
   detail: Schemas['ClassDetail'];
   forms: Schemas['FormatModel'][];
-  first: ClassDocument;
+  /** The class as it is stored now. */
+  current: ClassDocument;
+  /** Whether that is being asked for anew, so that it may be another in a moment. */
+  fetching: boolean;
 }
 
-function Editor({ detail, forms, first }: Props) {
-  const [design, setDesign] = useState(first);
+function Editor({ detail, forms, current, fetching }: Props) {
+  const draft = useDraft(detail.series, detail.date, current);
+  const { design, set: setDesign } = draft;
   const [adds, setAdds] = useState('work');
   const { data: catalogue } = useQuery(catalogueOptions);
   const { put } = useTemplateWrites(detail.series, detail.slot, detail.version);
   const navigate = useNavigate();
   const back = `/series/${detail.series}/classes/${detail.slot}`;
-  // Not a callback of the write: the page is made anew when the class changes, and it would be lost.
-  const store = () => put.mutateAsync(design).then(() => navigate(back), () => undefined);
+  const store = () =>
+    put.mutate(withoutIds(design), {
+      onSuccess: () => {
+        draft.forget();
+        void navigate(back);
+      },
+    });
+  const goOn = (how: () => void) => {
+    put.reset();
+    how();
+  };
   const setBlocks = (blocks: ClassDocument['blocks']) => setDesign({ ...design, blocks });
   return (
     <Box maxW="5xl" mx="auto">
@@ -48,7 +67,7 @@ function Editor({ detail, forms, first }: Props) {
         <Heading as="h1" size="xl">
           Edit week {detail.week + 1}, {detail.name.toLowerCase()}
         </Heading>
-        <Button ml="auto" size="sm" bg="action" color="onAction" loading={put.isPending} disabled={detail.locked} onClick={() => void store()}>
+        <Button ml="auto" size="sm" bg="action" color="onAction" loading={put.isPending} disabled={detail.locked || draft.overtaken || fetching} onClick={store}>
           Put it in
         </Button>
         <Button asChild size="sm" variant="outline">
@@ -56,7 +75,18 @@ function Editor({ detail, forms, first }: Props) {
         </Button>
       </Flex>
       {detail.locked && <Text color="rowanInk">This class is locked. <Link asChild textDecoration="underline"><RouterLink to={back}>Unlock it first.</RouterLink></Link></Text>}
-      {put.error && <Trouble error={put.error} />}
+      {put.error && !draft.overtaken && <Trouble error={put.error} />}
+      {draft.overtaken && (
+        <Overtaken detail={detail} mine={withoutIds(design)} theirs={current} onTop={() => goOn(draft.onTop)} onLeave={() => goOn(draft.startAnew)} />
+      )}
+      {draft.at && (
+        <Text fontSize="xs" color="soft" mb="2" role="status">
+          Not put in yet. Your edit is kept in this browser, last typed {moment(draft.at)}.{' '}
+          <Link as="button" textDecoration="underline" onClick={draft.startAnew}>
+            Start again from the class as it is
+          </Link>
+        </Text>
+      )}
       <Flex gap="3" mb="3">
         <Input size="sm" bg="panel" w="80" aria-label="Name of the class" value={design.name} onChange={(event) => setDesign({ ...design, name: event.target.value })} />
         <NativeSelect.Root size="sm" w="52">
@@ -72,7 +102,7 @@ function Editor({ detail, forms, first }: Props) {
       </Flex>
       {design.blocks.map((block, place) => (
         <EditBlock
-          key={place}
+          key={String(block.row ?? place)}
           number={place + 1}
           block={block}
           forms={forms}
@@ -93,7 +123,7 @@ function Editor({ detail, forms, first }: Props) {
           </NativeSelect.Field>
           <NativeSelect.Indicator />
         </NativeSelect.Root>
-        <Button size="sm" variant="outline" onClick={() => setBlocks([...design.blocks, blockOf(adds, forms)])}>
+        <Button size="sm" variant="outline" onClick={() => setBlocks([...design.blocks, { ...blockOf(adds, forms), row: newRow() }])}>
           Add a block at the end
         </Button>
       </Flex>

@@ -15,7 +15,7 @@ export function Fixes({ series, version, number }: Props) {
   const offered = useQuery(fixesOptions(series, version, number));
   const fix = useFix(series, version);
   if (offered.isPending) return <Waiting what="Trying ways to mend it" />;
-  if (offered.error) return <Trouble error={offered.error} />;
+  if (!offered.data && offered.error) return <Trouble error={offered.error} />;
   if (!offered.data.length) {
     return <Text fontSize="xs">No single edit mends this. Re-fill the class, plan again, or ease the rule.</Text>;
   }

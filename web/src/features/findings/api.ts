@@ -1,6 +1,7 @@
 import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 
 import { data, http } from '~/shared/http/client';
+import { lookAnew } from '~/shared/http/settled';
 
 export function fixesOptions(series: number, version: number, number: number) {
   return queryOptions({
@@ -26,6 +27,6 @@ export function useFix(series: number, version: number) {
           body: { version, choice },
         }),
       ),
-    onSettled: () => client.invalidateQueries({ queryKey: ['series', series] }),
+    onSettled: lookAnew(client, ['series', series]),
   });
 }

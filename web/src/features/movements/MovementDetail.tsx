@@ -102,7 +102,7 @@ function Fact({ label, children }: { label: string; children: React.ReactNode })
 
 function Uses({ id }: { id: string }) {
   const uses = useQuery(usesOptions(id));
-  if (uses.error) return <Trouble error={uses.error} />;
+  if (!uses.data && uses.error) return <Trouble error={uses.error} />;
   return (
     <Fact label="Used in">
       {uses.data?.length === 0 && 'no class yet'}

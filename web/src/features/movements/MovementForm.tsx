@@ -15,7 +15,7 @@ interface Props {
 
 export function MovementForm({ id, onDone }: Props) {
   const read = useQuery(fieldsOptions(id ?? 'blank'));
-  if (read.error) return <Trouble error={read.error} />;
+  if (!read.data && read.error) return <Trouble error={read.error} />;
   if (!read.data) return <Waiting what="Opening the form" />;
   return <Form id={id} read={read.data} onDone={onDone} />;
 }

@@ -21,7 +21,7 @@ export function MovementsPage() {
   const navigate = useNavigate();
   const director = useIsDirector();
   const chosen = useParams().movement;
-  if (list.error) return <Trouble error={list.error} onRetry={() => void list.refetch()} />;
+  if (!list.data && list.error) return <Trouble error={list.error} onRetry={() => void list.refetch()} />;
   if (!list.data) return <Waiting what="Opening the library" />;
   const library = new Map(list.data.map((movement) => [movement.id, movement]));
   const found = matching(list.data, filter);

@@ -36,7 +36,7 @@ function UnderWay({ news, run }: { news: RunNews; run: number }) {
         Planning
       </Heading>
       <Text role="status" color="soft" mb="4">
-        {stop.isSuccess ? 'Stopping. What is left is filled quickly, every must rule kept.' : `${news.stage}.`} {standing(news)}
+        {stop.isSuccess ? 'Stopping. The weeks that are filled are kept.' : `${news.stage}.`} {standing(news)}
       </Text>
       <FilledWeeks filled={news.filled} total={news.total} done={news.done} />
       {!news.connected && <Text color="lichenInk">The connection is gone for the moment. Planning goes on; this page will catch up.</Text>}
@@ -58,6 +58,12 @@ function standing(news: RunNews): string {
   return `${weeks}; aims are missed by ${news.cost} points so far.${bound}`;
 }
 
+const TITLES: Record<string, string> = {
+  none: 'No plan keeps every must rule',
+  stopped: 'Stopped',
+  beside: 'Planned, and kept beside the series',
+};
+
 function Ended({ news, series }: { news: RunNews; series: number }) {
   const none = news.end?.state === 'none';
   const ways = (news.end?.collisions ?? []).filter((line) => line.startsWith('Way out'));
@@ -65,7 +71,7 @@ function Ended({ news, series }: { news: RunNews; series: number }) {
   return (
     <Box role="alert">
       <Heading as="h1" size="2xl" mb="2">
-        {none ? 'No plan keeps every must rule' : 'Planning ended early'}
+        {TITLES[news.end?.state ?? ''] ?? 'Planning ended early'}
       </Heading>
       {!none && <Text>{news.end?.message ?? 'Nothing was changed.'}</Text>}
       {reasons.map((line) => (

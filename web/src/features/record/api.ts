@@ -1,6 +1,7 @@
 import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 
 import { data, http, type Schemas } from '~/shared/http/client';
+import { lookAnew } from '~/shared/http/settled';
 
 export const peopleOptions = queryOptions({
   queryKey: ['people'],
@@ -18,7 +19,7 @@ export function paceOptions(series: number, instructor: number | null) {
 /** Add a session of a class, take one out, or keep what one really was. */
 export function useSessionWrites(series: number, slot: number) {
   const client = useQueryClient();
-  const onSettled = () => client.invalidateQueries({ queryKey: ['series', series] });
+  const onSettled = lookAnew(client, ['series', series]);
   const add = useMutation({
     mutationFn: (body: Schemas['NewSession']) =>
       data(http.POST('/api/series/{series_id}/classes/{slot}/sessions', { params: { path: { series_id: series, slot } }, body })),

@@ -2,6 +2,8 @@ import { Box, Heading, Link, Text } from '@chakra-ui/react';
 import { Link as RouterLink } from 'react-router';
 
 import { isOpen, type Series } from './api';
+import { DeleteSeries } from './DeleteSeries';
+import { useIsDirector } from '~/features/signin';
 import { DAYS, shortDate } from '~/shared/format/time';
 
 const STATUS: Record<string, string> = {
@@ -9,6 +11,12 @@ const STATUS: Record<string, string> = {
   within: 'Planned, close to the best possible',
   unknown: 'Planned',
   stopped: 'Planned, stopped early',
+};
+
+const ENDS: Record<string, string> = {
+  none: 'no plan keeps every must rule.',
+  stopped: 'it was stopped.',
+  beside: 'the plan is kept beside the series.',
 };
 
 interface Props {
@@ -19,6 +27,7 @@ interface Props {
 
 /** A series in the list; `chosen` undefined: nothing is being chosen. */
 export function SeriesCard({ series, chosen, onChoose }: Props) {
+  const director = useIsDirector();
   const days = series.weekdays.map((day) => DAYS[day]?.slice(0, 3)).join(', ');
   const planned = series.classes ? (STATUS[series.status ?? ''] ?? 'Planned, edited by hand') : 'Not planned yet';
   return (
@@ -37,6 +46,7 @@ export function SeriesCard({ series, chosen, onChoose }: Props) {
         <Link asChild color="ink">
           <RouterLink to={`/series/${series.id}`}>{series.name}</RouterLink>
         </Link>
+        {director && chosen === undefined && <DeleteSeries series={series} />}
       </Heading>
       <Text color="soft">
         {series.weeks} weeks from {shortDate(series.start)} · {days} · {series.minutes} minutes · {series.room} · {series.classes} of{' '}
@@ -65,7 +75,7 @@ function LastRun({ series }: { series: Series }) {
   }
   return (
     <Text color="lichenInk" fontSize="sm">
-      Last planning: {run.state === 'none' ? 'no plan keeps every must rule.' : 'it ended early.'} {run.words[0]}
+      Last planning: {ENDS[run.state] ?? 'it ended early.'} {run.words[0]}
     </Text>
   );
 }

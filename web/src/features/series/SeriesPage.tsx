@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 
 import { listOptions } from './api';
+import { Bin } from './Bin';
 import { PlanSeveral } from './PlanSeveral';
 import { SeriesCard } from './SeriesCard';
 import { useIsDirector } from '~/features/signin';
@@ -43,6 +44,7 @@ export function SeriesPage() {
       {list.data?.map((series) => (
         <SeriesCard key={series.id} series={series} chosen={chosen?.includes(series.id)} onChoose={choose} />
       ))}
+      <Bin />
     </Box>
   );
 }

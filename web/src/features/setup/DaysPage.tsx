@@ -16,7 +16,7 @@ export function DaysPage() {
   const stored = useQuery(setupOptions(id));
   const board = useQuery(boardOptions(id));
   const error = stored.error ?? board.error;
-  if (error) return <Trouble error={error} />;
+  if (error && !(stored.data && board.data)) return <Trouble error={error} />;
   if (!stored.data || !board.data) return <Waiting what="Fetching the set-up" />;
   return <DaysForm id={id} version={board.data.version} first={stored.data} />;
 }
@@ -37,7 +37,7 @@ function DaysForm({ id, version, first }: { id: number; version: number; first: 
       </Heading>
       <Text color="soft" mb="4">
         Classes on days that close fall away; the others stay on theirs. Then the plan is repaired: as few movements as possible are changed, so that every must rule holds
-        again. Changes before this one can no longer be undone.
+        again. It can be undone, and then the classes of the days that closed are back.
       </Text>
       <Box mb="4">
         <ClosedDays closed={closed} error={fields.closed} onClosed={setClosed} />

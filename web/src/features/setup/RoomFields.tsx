@@ -1,4 +1,4 @@
-import { Box, Flex, Grid, Input, Text } from '@chakra-ui/react';
+import { Box, chakra, Flex, Grid, Input, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 
 import { TextField } from './Fields';
@@ -11,12 +11,23 @@ interface Props {
   rooms: Schemas['StoredRoom'][];
   heads: number;
   error?: string | undefined;
+  /** Whether the room is changed for other series as well; without it, that is not asked. */
+  shared?: boolean;
+  onShared?: (shared: boolean) => void;
   onRoom: (room: Schemas['RoomModel']) => void;
 }
 
+function counts(kit: Record<string, number>): [string, number][] {
+  return Object.entries(kit)
+    .filter(([, count]) => count > 0)
+    .sort();
+}
+
 /** The room and how much of each kit is in it; kit that does not go round is said at once. */
-export function RoomFields({ room, rooms, heads, error, onRoom }: Props) {
+export function RoomFields({ room, rooms, heads, error, shared = false, onShared, onRoom }: Props) {
   const { data: catalogue } = useQuery(catalogueOptions);
+  const same = rooms.find((known) => known.name.trim().toLowerCase() === room.name.trim().toLowerCase());
+  const differs = same && JSON.stringify(counts(same.kit)) !== JSON.stringify(counts(room.kit));
   return (
     <Box>
       <Flex gap="3" align="flex-end" mb="2">
@@ -36,6 +47,12 @@ export function RoomFields({ room, rooms, heads, error, onRoom }: Props) {
         <Text color="rowanInk" mb="1">
           {error}
         </Text>
+      )}
+      {onShared && differs && (
+        <chakra.label display="flex" gap="2" mb="2" fontSize="xs">
+          <input type="checkbox" checked={shared} onChange={(event) => onShared(event.target.checked)} /> Keep this kit for {same.name} in series to come as well;
+          otherwise it is for this series only
+        </chakra.label>
       )}
       <Grid templateColumns="repeat(3, 1fr)" columnGap="5" rowGap="1">
         {catalogue?.kit.map((kit) => {

@@ -54,8 +54,9 @@ export function RuleSheet({ draft, onDraft }: Props) {
                     size="2xs"
                     w="16"
                     bg="panel"
-                    min={0}
-                    step="any"
+                    min={number.least}
+                    max={number.most}
+                    step={number.whole ? 1 : 'any'}
                     value={ruleNumber(draft, rule.id, number.name, number.value)}
                     onChange={(event) => onDraft(withRuleNumber(draft, rule.id, number.name, event.target.valueAsNumber || 0))}
                   />

@@ -27,23 +27,29 @@ const LEVELS = [
 const KEPT = 'grike-setup-draft';
 
 function keptDraft(): NewSeries {
-  const kept = sessionStorage.getItem(KEPT);
-  return kept ? (JSON.parse(kept) as NewSeries) : emptyDraft(new Date());
+  const empty = emptyDraft(new Date());
+  try {
+    const kept = JSON.parse(sessionStorage.getItem(KEPT) ?? '{}') as Partial<NewSeries>;
+    const same = (key: string) => typeof kept[key as keyof NewSeries] === typeof empty[key as keyof NewSeries];
+    return Object.keys(kept).every((key) => !(key in empty) || same(key)) ? { ...empty, ...kept } : empty;
+  } catch {
+    return empty;
+  }
 }
 
 export function SetupPage() {
   const id = Number(useParams().id ?? 0);
   const stored = useQuery(setupOptions(id));
-  if (id && stored.error) return <Trouble error={stored.error} />;
+  if (id && stored.error && !stored.data) return <Trouble error={stored.error} onRetry={() => void stored.refetch()} />;
   if (id && !stored.data) return <Waiting what="Fetching the set-up" />;
-  return <SetupForm key={id} id={id} first={id && stored.data ? stored.data : keptDraft()} />;
+  return <SetupForm key={id} id={id} version={stored.data?.version ?? 0} first={id && stored.data ? stored.data : keptDraft()} />;
 }
 
-function SetupForm({ id, first }: { id: number; first: NewSeries }) {
+function SetupForm({ id, version, first }: { id: number; version: number; first: NewSeries }) {
   const [draft, setDraft] = useState<NewSeries>(first);
   const navigate = useNavigate();
   const rooms = useQuery(roomsOptions);
-  const save = useSaveAndPlan(id, (series, run) => {
+  const save = useSaveAndPlan(id, version, (series, run) => {
     sessionStorage.removeItem(KEPT);
     void navigate(`/series/${series}/runs/${run}`);
   });
@@ -106,7 +112,15 @@ function SetupForm({ id, first }: { id: number; first: NewSeries }) {
       <FormatMenu draft={draft} error={fields.formats} onDraft={put} />
       <Carrying draft={draft} onDraft={put} />
       <WishFields draft={draft} error={fields.wishes} onDraft={put} />
-      <RoomFields room={draft.room} rooms={rooms.data ?? []} heads={draft.heads} error={fields.room} onRoom={(room) => set({ room })} />
+      <RoomFields
+        room={draft.room}
+        rooms={rooms.data ?? []}
+        heads={draft.heads}
+        error={fields.room}
+        shared={draft.share_room}
+        onShared={(share_room) => set({ share_room })}
+        onRoom={(room) => set({ room })}
+      />
       <RuleSheet draft={draft} onDraft={put} />
       {save.error && <Trouble error={save.error} />}
       <Flex align="center" gap="4" my="5">

@@ -1,8 +1,10 @@
 import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 
 import { data, http, type Schemas } from '~/shared/http/client';
+import { lookAnew } from '~/shared/http/settled';
 
 export type NewSeries = Schemas['NewSeries'];
+type SetUp = Schemas['SetUp'];
 
 export function setupOptions(id: number) {
   return queryOptions({
@@ -13,10 +15,11 @@ export function setupOptions(id: number) {
 }
 
 /** Save the set-up (new, or in place of the one that could not be planned) and begin to plan it. */
-export function useSaveAndPlan(id: number, onStarted: (series: number, run: number) => void) {
+export function useSaveAndPlan(id: number, version: number, onStarted: (series: number, run: number) => void) {
+  const client = useQueryClient();
   return useMutation({
     mutationFn: async (body: NewSeries) => {
-      const series = id > 0 ? await change(id, body) : (await data(http.POST('/api/series', { body }))).id;
+      const series = id > 0 ? await change(id, { ...body, version }) : (await data(http.POST('/api/series', { body }))).id;
       const path = { series_id: series };
       const board = await data(http.GET('/api/series/{series_id}', { params: { path } }));
       const run = await data(
@@ -25,10 +28,12 @@ export function useSaveAndPlan(id: number, onStarted: (series: number, run: numb
       return { series, run: run.id };
     },
     onSuccess: ({ series, run }) => onStarted(series, run),
+    // After another's change the next try is made against what is there then: it was told.
+    onError: () => client.invalidateQueries({ queryKey: ['series', id] }),
   });
 }
 
-async function change(id: number, body: NewSeries): Promise<number> {
+async function change(id: number, body: SetUp): Promise<number> {
   await data(http.PUT('/api/series/{series_id}/setup', { params: { path: { series_id: id } }, body }));
   return id;
 }
@@ -44,6 +49,6 @@ export function useReshape(id: number, onStarted: (run: number) => void) {
       return data(http.POST('/api/series/{series_id}/runs', { params: { path }, body: { version: board.version, seed: 1, repair: true } }));
     },
     onSuccess: (run) => onStarted(run.id),
-    onSettled: () => client.invalidateQueries({ queryKey: ['series', id] }),
+    onSettled: lookAnew(client, ['series', id]),
   });
 }

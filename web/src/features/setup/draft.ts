@@ -27,6 +27,7 @@ export function emptyDraft(today: Date): NewSeries {
     formats: [],
     rules: {},
     yardstick: 'seconds',
+    share_room: false,
   };
 }
 
@@ -65,15 +66,23 @@ export function withRuleMode(draft: NewSeries, rule: string, mode: 'must' | 'aim
 
 type Preset = Schemas['PresetModel'];
 
-/** A draft with the rules of a preset, and its minutes, level and kit where it has them. */
+/** A draft with the rules of a preset; what somebody counted (minutes, level, kit) stays. */
 export function withPreset(draft: NewSeries, preset: Preset): NewSeries {
-  return {
-    ...draft,
-    rules: preset.rules,
-    minutes: preset.minutes ?? draft.minutes,
-    level: preset.level ?? draft.level,
-    room: preset.kit ? { ...draft.room, kit: preset.kit } : draft.room,
-  };
+  return { ...draft, rules: preset.rules };
+}
+
+export type Counted = Pick<NewSeries, 'minutes' | 'level' | 'room'>;
+
+/** What a preset is usually taught with, where a draft has something else. */
+export function usualOf(draft: NewSeries, preset: Preset): Counted | null {
+  const kit = preset.kit ?? draft.room.kit;
+  const usual = { minutes: preset.minutes ?? draft.minutes, level: preset.level ?? draft.level, room: { ...draft.room, kit } };
+  const same = usual.minutes === draft.minutes && usual.level === draft.level && kitText(kit) === kitText(draft.room.kit);
+  return same ? null : usual;
+}
+
+function kitText(kit: Record<string, number>): string {
+  return JSON.stringify(Object.entries(kit).filter(([, count]) => count > 0).sort());
 }
 
 /** The preset whose rules a draft has; none once a rule was changed. */

@@ -13,7 +13,7 @@ import { Trouble, Waiting } from '~/shared/ui/States';
 export function RunSheetPage() {
   const params = useParams();
   const detail = useQuery(classOptions(Number(params.id), Number(params.slot)));
-  if (detail.error) return <Trouble error={detail.error} />;
+  if (!detail.data && detail.error) return <Trouble error={detail.error} />;
   if (!detail.data) return <Waiting what="Writing the run sheet" />;
   return (
     <Box maxW="200mm" mx="auto">

@@ -1,6 +1,7 @@
 import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 
 import { data, http, setCsrf } from '~/shared/http/client';
+import { setEnded } from '~/shared/http/session';
 
 export const meOptions = queryOptions({
   queryKey: ['me'],
@@ -18,6 +19,7 @@ export function useSignIn() {
     mutationFn: (body: { name: string; password: string }) => data(http.POST('/api/sign-in', { body })),
     onSuccess: (me) => {
       setCsrf(me.csrf);
+      setEnded(false);
       client.setQueryData(meOptions.queryKey, me);
     },
   });

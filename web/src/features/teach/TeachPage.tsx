@@ -21,7 +21,7 @@ export function TeachPage() {
   const detail = useQuery({ ...classOptions(series, slot), staleTime: Infinity });
   const measures = useQuery(measuresOptions(series, slot));
   const error = detail.error ?? measures.error;
-  if (error) return <Trouble error={error} />;
+  if (error && !(detail.data && measures.data)) return <Trouble error={error} />;
   if (!detail.data || !measures.data) return <Waiting what="Opening the class" />;
   return <Teach detail={detail.data} measures={measures.data} />;
 }

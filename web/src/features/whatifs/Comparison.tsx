@@ -9,7 +9,7 @@ import { Trouble, Waiting } from '~/shared/ui/States';
 /** The series and a what-if side by side: figures, rules that differ, and each day. */
 export function Comparison({ series, run }: { series: number; run: number }) {
   const found = useQuery(comparisonOptions(series, run));
-  if (found.error) return <Trouble error={found.error} />;
+  if (!found.data && found.error) return <Trouble error={found.error} />;
   if (!found.data) return <Waiting what="Comparing" />;
   const { one, other, days, rules } = found.data;
   const lines: [string, (side: Schemas['SideModel']) => string][] = [

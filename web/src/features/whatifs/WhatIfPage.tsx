@@ -1,7 +1,7 @@
 import { Box, Button, chakra, Flex, Heading, Link, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Link as RouterLink, useParams } from 'react-router';
+import { Link as RouterLink, useParams, useSearchParams } from 'react-router';
 
 import { useWhatIfWrites, whatIfsOptions } from './api';
 import { Comparison } from './Comparison';
@@ -20,7 +20,7 @@ export function WhatIfPage() {
   const catalogue = useQuery(catalogueOptions);
   const list = useQuery(whatIfsOptions(id));
   const error = board.error ?? catalogue.error ?? list.error;
-  if (error) return <Trouble error={error} />;
+  if (error && !(board.data && catalogue.data && list.data)) return <Trouble error={error} />;
   if (!board.data || !catalogue.data || !list.data) return <Waiting what="Opening the what-ifs" />;
   return <WhatIfs board={board.data} presets={catalogue.data.presets} list={list.data} />;
 }
@@ -35,7 +35,8 @@ function WhatIfs({ board, presets, list }: Props) {
   const director = useIsDirector();
   const ready = readyWhatIfs(board, presets);
   const [chosen, setChosen] = useState<number[]>([]);
-  const [compared, setCompared] = useState<number | null>(null);
+  const asked = Number(useSearchParams()[0].get('with')) || null;
+  const [compared, setCompared] = useState<number | null>(asked);
   const { begin, forget, adopt } = useWhatIfWrites(board.id);
   const failed = begin.error ?? forget.error ?? adopt.error;
   const toggle = (place: number) => setChosen(chosen.includes(place) ? chosen.filter((other) => other !== place) : [...chosen, place]);
@@ -82,7 +83,7 @@ function WhatIfs({ board, presets, list }: Props) {
             />
           ))}
         </Box>
-        {compared !== null && list.some((entry) => entry.run === compared) && <Comparison series={board.id} run={compared} />}
+        {compared !== null && (compared === asked || list.some((entry) => entry.run === compared)) && <Comparison series={board.id} run={compared} />}
       </Flex>
     </Box>
   );

@@ -1,6 +1,7 @@
 import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 
 import { data, http, type Schemas } from '~/shared/http/client';
+import { lookAnew } from '~/shared/http/settled';
 
 export type WhatIf = Omit<Schemas['WhatIf'], 'rules'> & { rules?: Record<string, Record<string, unknown>> };
 
@@ -22,7 +23,7 @@ export function comparisonOptions(series: number, run: number) {
 
 export function useWhatIfWrites(series: number) {
   const client = useQueryClient();
-  const onSettled = () => client.invalidateQueries({ queryKey: ['series', series, 'what-ifs'] });
+  const onSettled = lookAnew(client, ['series', series, 'what-ifs']);
   const begin = useMutation({
     mutationFn: (changes: WhatIf[]) =>
       data(http.POST('/api/series/{series_id}/what-ifs', { params: { path: { series_id: series } }, body: { seed: 1, changes } })),

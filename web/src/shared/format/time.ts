@@ -22,3 +22,11 @@ export function shortDate(iso: string): string {
 export function figure(value: number): string {
   return Number.isInteger(value) ? String(value) : value.toFixed(1);
 }
+
+/** A moment as people say it: 26 Nov, 12:54. */
+export function moment(iso: string): string {
+  const at = new Date(iso);
+  const pad = (value: number) => String(value).padStart(2, '0');
+  const day = `${at.getFullYear()}-${pad(at.getMonth() + 1)}-${pad(at.getDate())}`;
+  return `${shortDate(day)}, ${pad(at.getHours())}:${pad(at.getMinutes())}`;
+}

@@ -2,10 +2,13 @@ import createClient, { type Middleware } from 'openapi-fetch';
 
 import { Problem } from './problem';
 import type { components, paths } from './schema';
+import { setEnded } from './session';
 
 export type Schemas = components['schemas'];
 
 let csrf = '';
+/** Nobody waits longer for an answer; the longest work of the server takes less. */
+const MOST_MILLISECONDS = 45_000;
 
 /** Remember the token that every write must carry. */
 export function setCsrf(token: string): void {
@@ -18,16 +21,21 @@ const carriesToken: Middleware = {
     return request;
   },
   onError() {
-    return new Problem({ detail: 'Check the connection; nothing that was saved is lost.' });
+    return new Problem({ detail: 'Check the connection and try again. What was saved is safe, and what is on this page stays.' });
   },
 };
 
-export const http = createClient<paths>({ baseUrl: '/' });
+function limited(request: Request): Promise<Response> {
+  return fetch(request, { signal: AbortSignal.any([request.signal, AbortSignal.timeout(MOST_MILLISECONDS)]) });
+}
+
+export const http = createClient<paths>({ baseUrl: '/', fetch: limited });
 http.use(carriesToken);
 
 /** Return the data of an answer, or throw its problem. */
 export async function data<T>(answer: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
   const { data: body, error, response } = await answer;
+  if (response.status === 401 && !response.url.endsWith('/api/sign-in')) setEnded(true);
   if (!response.ok) throw new Problem((error ?? { status: response.status, title: 'Grike is not answering just now.' }) as object);
   return body as T;
 }

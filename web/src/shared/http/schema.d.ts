@@ -115,7 +115,7 @@ export interface paths {
         };
         /**
          * Movements
-         * @description Return the movement library.
+         * @description Return the movement library; a page that has this version already is told just that.
          */
         get: operations["movements"];
         put?: never;
@@ -188,7 +188,11 @@ export interface paths {
          */
         put: operations["change_movement"];
         post?: never;
-        delete?: never;
+        /**
+         * Delete Movement
+         * @description Take a movement out for good: one that was made here and stands in no class.
+         */
+        delete: operations["delete_movement"];
         options?: never;
         head?: never;
         patch?: never;
@@ -358,6 +362,28 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/runs/{run_id}/put-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put In
+         * @description Put a plan that was kept beside its series into it, as one change that can be undone.
+         *
+         *     Locked classes stay, and so do those of days that the plan does not have.
+         */
+        post: operations["put_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/runs/{run_id}/stop": {
         parameters: {
             query?: never;
@@ -402,6 +428,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/series/bin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Bin
+         * @description Return the series that were deleted and can still be brought back.
+         */
+        get: operations["list_bin"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/series/{series_id}": {
         parameters: {
             query?: never;
@@ -418,7 +464,7 @@ export interface paths {
         post?: never;
         /**
          * Delete Series
-         * @description Remove a series for good.
+         * @description Put a series into the bin, from which it can be brought back for thirty days.
          */
         delete: operations["delete_series"];
         options?: never;
@@ -562,6 +608,8 @@ export interface paths {
         /**
          * Refill Class
          * @description Fill a class, or some of its blocks, with other movements; everything else stays.
+         *
+         *     It is worked out while nobody is kept waiting, and put in if the series is still the same.
          */
         post: operations["refill_class"];
         delete?: never;
@@ -870,6 +918,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/series/{series_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Restore Series
+         * @description Bring a series back from the bin, with its classes, history and records.
+         */
+        post: operations["restore_series"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/series/{series_id}/runs": {
         parameters: {
             query?: never;
@@ -925,7 +993,7 @@ export interface paths {
         put?: never;
         /**
          * Undo
-         * @description Take the last change back.
+         * @description Take the last change back: the one that the page showed, and somebody else's only if sure.
          */
         post: operations["undo"];
         delete?: never;
@@ -1184,14 +1252,14 @@ export interface components {
             heads: number;
             /** Id */
             id: number;
+            kept: components["schemas"]["KeptPlan"] | null;
             /** Level */
             level: number;
             /** Minutes */
             minutes: number;
             /** Name */
             name: string;
-            /** Redo */
-            redo: string | null;
+            redo: components["schemas"]["ChangeBrief"] | null;
             room: components["schemas"]["RoomModel"];
             /** Rules Kept */
             rules_kept: number;
@@ -1208,8 +1276,7 @@ export interface components {
             start: string;
             /** Steps */
             steps: components["schemas"]["StepModel"][];
-            /** Undo */
-            undo: string | null;
+            undo: components["schemas"]["ChangeBrief"] | null;
             /** Version */
             version: number;
             volume: components["schemas"]["BodyVolume"];
@@ -1339,6 +1406,18 @@ export interface components {
             status: string;
         };
         /**
+         * ChangeBrief
+         * @description A change that can be undone or redone; ``by`` names somebody else whose it is, or is "".
+         */
+        ChangeBrief: {
+            /** By */
+            by: string;
+            /** Id */
+            id: number;
+            /** Label */
+            label: string;
+        };
+        /**
          * Changed
          * @description What was done.
          */
@@ -1391,8 +1470,7 @@ export interface components {
             real: components["schemas"]["CueModel"][];
             /** Real Seconds */
             real_seconds: number;
-            /** Redo */
-            redo: string | null;
+            redo: components["schemas"]["ChangeBrief"] | null;
             /** Right */
             right: {
                 [key: string]: number;
@@ -1409,8 +1487,7 @@ export interface components {
             slot: number;
             /** Slot Seconds */
             slot_seconds: number;
-            /** Undo */
-            undo: string | null;
+            undo: components["schemas"]["ChangeBrief"] | null;
             /** Version */
             version: number;
             volume: components["schemas"]["BodyVolume"];
@@ -1494,6 +1571,30 @@ export interface components {
             week: number;
             /** Weekday */
             weekday: number;
+        };
+        /**
+         * DeletedModel
+         * @description A series in the bin, and until when it can be brought back.
+         */
+        DeletedModel: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Records */
+            records: number;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
         };
         /**
          * EstimateModel
@@ -1605,11 +1706,6 @@ export interface components {
             /** Parameters */
             parameters: components["schemas"]["ParameterModel"][];
         };
-        /** HTTPValidationError */
-        HTTPValidationError: {
-            /** Detail */
-            detail?: components["schemas"]["ValidationError"][];
-        };
         /**
          * ImportResult
          * @description What a table changed.
@@ -1643,6 +1739,16 @@ export interface components {
             phases: string;
             /** Place */
             place: number;
+        };
+        /**
+         * KeptPlan
+         * @description A plan that is kept beside a series that was changed while it was planned.
+         */
+        KeptPlan: {
+            /** Run */
+            run: number;
+            /** Words */
+            words: string;
         };
         /**
          * LoadModel
@@ -1916,6 +2022,11 @@ export interface components {
                 [key: string]: components["schemas"]["RuleChange"];
             };
             /**
+             * Share Room
+             * @default false
+             */
+            share_room: boolean;
+            /**
              * Start
              * Format: date
              */
@@ -2071,6 +2182,32 @@ export interface components {
             sentence: string;
         };
         /**
+         * Problem
+         * @description Problem details (RFC 9457): what, why and how to mend it, and a sentence a field.
+         */
+        Problem: {
+            /** Code */
+            code: string;
+            /**
+             * Detail
+             * @default
+             */
+            detail: string;
+            /**
+             * Fields
+             * @default {}
+             */
+            fields: {
+                [key: string]: string;
+            };
+            /** Status */
+            status: number;
+            /** Title */
+            title: string;
+            /** Type */
+            type: string;
+        };
+        /**
          * ReasonModel
          * @description A reason in a sentence, with its rule; "" where no rule says it.
          */
@@ -2209,12 +2346,18 @@ export interface components {
          * @description One editable figure of a rule.
          */
         RuleNumber: {
+            /** Least */
+            least: number;
             /** Meaning */
             meaning: string;
+            /** Most */
+            most: number;
             /** Name */
             name: string;
             /** Value */
             value: number;
+            /** Whole */
+            whole: boolean;
         };
         /**
          * RunBrief
@@ -2324,6 +2467,56 @@ export interface components {
             starts_at: string;
         };
         /**
+         * SetUp
+         * @description The set-up of a series, with the version that was read.
+         */
+        SetUp: {
+            /** Closed */
+            closed?: string[];
+            /** Formats */
+            formats?: string[];
+            /** Heads */
+            heads: number;
+            /** Level */
+            level: number;
+            /** Menus */
+            menus?: {
+                [key: string]: string[];
+            };
+            /** Minutes */
+            minutes: number;
+            /** Name */
+            name: string;
+            room: components["schemas"]["RoomModel"];
+            /** Rules */
+            rules?: {
+                [key: string]: components["schemas"]["RuleChange"];
+            };
+            /**
+             * Share Room
+             * @default false
+             */
+            share_room: boolean;
+            /**
+             * Start
+             * Format: date
+             */
+            start: string;
+            /** Version */
+            version: number;
+            /** Weekdays */
+            weekdays: number[];
+            /** Weeks */
+            weeks: number;
+            wishes?: components["schemas"]["WishesModel"];
+            /**
+             * Yardstick
+             * @default seconds
+             * @enum {string}
+             */
+            yardstick: "seconds" | "reps" | "sets";
+        };
+        /**
          * ShortenRequest
          * @description How many minutes a class is to be shorter, and in which order things go.
          */
@@ -2338,10 +2531,16 @@ export interface components {
         /**
          * ShortenedModel
          * @description What would be cut, in order, the length then, and whether it is enough.
+         *
+         *     ``breaks``: musts that would be broken then; ``misses``: aims that would be missed.
          */
         ShortenedModel: {
+            /** Breaks */
+            breaks: string[];
             /** Cuts */
             cuts: string[];
+            /** Misses */
+            misses: string[];
             /** Reached */
             reached: boolean;
             /** Seconds */
@@ -2453,18 +2652,18 @@ export interface components {
             /** Version */
             version: number;
         };
-        /** ValidationError */
-        ValidationError: {
-            /** Context */
-            ctx?: Record<string, never>;
-            /** Input */
-            input?: unknown;
-            /** Location */
-            loc: (string | number)[];
-            /** Message */
-            msg: string;
-            /** Error Type */
-            type: string;
+        /**
+         * UndoRequest
+         * @description Undo or redo; ``sure``: somebody else's change as well.
+         */
+        UndoRequest: {
+            /**
+             * Sure
+             * @default false
+             */
+            sure: boolean;
+            /** Version */
+            version: number;
         };
         /**
          * WeekLoadModel
@@ -2493,9 +2692,7 @@ export interface components {
             minutes?: number | null;
             /** Rules */
             rules?: {
-                [key: string]: {
-                    [key: string]: unknown;
-                };
+                [key: string]: components["schemas"]["RuleChange"];
             } | null;
             /** Weekdays */
             weekdays?: number[] | null;
@@ -2631,15 +2828,6 @@ export interface operations {
                     "application/json": components["schemas"]["BatchLine"][];
                 };
             };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
         };
     };
     catalogue: {
@@ -2681,15 +2869,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ComparisonModel"];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };
@@ -2737,7 +2916,9 @@ export interface operations {
     movements: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "If-None-Match"?: string | null;
+            };
             path?: never;
             cookie?: never;
         };
@@ -2774,15 +2955,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Changed"];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };
@@ -2849,15 +3021,6 @@ export interface operations {
                     "application/json": components["schemas"]["ImportResult"];
                 };
             };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
         };
     };
     change_movement: {
@@ -2884,14 +3047,25 @@ export interface operations {
                     "application/json": components["schemas"]["Changed"];
                 };
             };
-            /** @description Validation Error */
-            422: {
+        };
+    };
+    delete_movement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                movement_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
+                content?: never;
             };
         };
     };
@@ -2913,15 +3087,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MovementFields"];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };
@@ -2950,15 +3115,6 @@ export interface operations {
                     "application/json": components["schemas"]["Changed"];
                 };
             };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
         };
     };
     movement_uses: {
@@ -2979,15 +3135,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MovementUse"][];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };
@@ -3052,15 +3199,6 @@ export interface operations {
                     "application/json": components["schemas"]["RunModel"];
                 };
             };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
         };
     };
     forget_run: {
@@ -3080,15 +3218,6 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
             };
         };
     };
@@ -3110,15 +3239,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Created"];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };
@@ -3145,13 +3265,30 @@ export interface operations {
                     "text/event-stream": unknown;
                 };
             };
-            /** @description Validation Error */
-            422: {
+        };
+    };
+    put_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                run_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Write"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    "application/json": components["schemas"]["Changed"];
                 };
             };
         };
@@ -3174,15 +3311,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };
@@ -3229,13 +3357,24 @@ export interface operations {
                     "application/json": components["schemas"]["Created"];
                 };
             };
-            /** @description Validation Error */
-            422: {
+        };
+    };
+    list_bin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    "application/json": components["schemas"]["DeletedModel"][];
                 };
             };
         };
@@ -3243,7 +3382,9 @@ export interface operations {
     get_board: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "If-None-Match"?: string | null;
+            };
             path: {
                 series_id: number;
             };
@@ -3258,15 +3399,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Board"];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };
@@ -3289,21 +3421,14 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
         };
     };
     get_class: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "If-None-Match"?: string | null;
+            };
             path: {
                 series_id: number;
                 slot: number;
@@ -3319,15 +3444,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ClassDetail"];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };
@@ -3356,15 +3472,6 @@ export interface operations {
                     "application/json": components["schemas"]["AlternativeModel"][];
                 };
             };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
         };
     };
     get_class_document: {
@@ -3388,15 +3495,6 @@ export interface operations {
                     "application/json": {
                         [key: string]: unknown;
                     };
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };
@@ -3426,15 +3524,6 @@ export interface operations {
                     "application/json": components["schemas"]["Changed"];
                 };
             };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
         };
     };
     lock: {
@@ -3460,15 +3549,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Changed"];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };
@@ -3498,15 +3578,6 @@ export interface operations {
                     "application/json": components["schemas"]["Changed"];
                 };
             };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
         };
     };
     get_measures: {
@@ -3528,15 +3599,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": (components["schemas"]["MeasureModel"] | null)[];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };
@@ -3566,15 +3628,6 @@ export interface operations {
                     "application/json": components["schemas"]["Changed"];
                 };
             };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
         };
     };
     add_session: {
@@ -3600,15 +3653,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Created"];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };
@@ -3638,15 +3682,6 @@ export interface operations {
                     "application/json": components["schemas"]["Changed"];
                 };
             };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
         };
     };
     get_shortened: {
@@ -3671,15 +3706,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShortenedModel"];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };
@@ -3709,15 +3735,6 @@ export interface operations {
                     "application/json": components["schemas"]["Changed"];
                 };
             };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
         };
     };
     keep_template: {
@@ -3743,15 +3760,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Changed"];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };
@@ -3781,15 +3789,6 @@ export interface operations {
                     "application/json": components["schemas"]["Changed"];
                 };
             };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
         };
     };
     get_why_class: {
@@ -3811,15 +3810,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReasonModel"][];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };
@@ -3848,15 +3838,6 @@ export interface operations {
                     "application/json": components["schemas"]["WhyMovementModel"];
                 };
             };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
         };
     };
     get_why_not: {
@@ -3880,15 +3861,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WhyNotModel"];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };
@@ -3917,15 +3889,6 @@ export interface operations {
                     "application/json": components["schemas"]["Changed"];
                 };
             };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
         };
     };
     get_series_document: {
@@ -3948,15 +3911,6 @@ export interface operations {
                     "application/json": {
                         [key: string]: unknown;
                     };
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };
@@ -3986,15 +3940,6 @@ export interface operations {
                     "application/json": components["schemas"]["Changed"];
                 };
             };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
         };
     };
     get_fixes: {
@@ -4016,15 +3961,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FixModel"][];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };
@@ -4051,15 +3987,6 @@ export interface operations {
                     "application/json": components["schemas"]["PaceModel"];
                 };
             };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
         };
     };
     redo: {
@@ -4073,7 +4000,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Write"];
+                "application/json": components["schemas"]["UndoRequest"];
             };
         };
         responses: {
@@ -4086,13 +4013,26 @@ export interface operations {
                     "application/json": components["schemas"]["Changed"];
                 };
             };
-            /** @description Validation Error */
-            422: {
+        };
+    };
+    restore_series: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    "application/json": components["schemas"]["Changed"];
                 };
             };
         };
@@ -4121,15 +4061,6 @@ export interface operations {
                     "application/json": components["schemas"]["Created"];
                 };
             };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
         };
     };
     get_setup: {
@@ -4149,16 +4080,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["NewSeries"];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
+                    "application/json": components["schemas"]["SetUp"];
                 };
             };
         };
@@ -4174,7 +4096,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["NewSeries"];
+                "application/json": components["schemas"]["SetUp"];
             };
         };
         responses: {
@@ -4185,15 +4107,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Changed"];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };
@@ -4209,7 +4122,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Write"];
+                "application/json": components["schemas"]["UndoRequest"];
             };
         };
         responses: {
@@ -4220,15 +4133,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Changed"];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };
@@ -4251,15 +4155,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WhatIfModel"][];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };
@@ -4288,15 +4183,6 @@ export interface operations {
                     "application/json": components["schemas"]["Created"][];
                 };
             };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
         };
     };
     remove_session: {
@@ -4316,15 +4202,6 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
             };
         };
     };
@@ -4352,15 +4229,6 @@ export interface operations {
                     "application/json": components["schemas"]["Changed"];
                 };
             };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
         };
     };
     sign_in: {
@@ -4383,15 +4251,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Me"];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };
@@ -4451,15 +4310,6 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
-                };
             };
         };
     };

@@ -13,7 +13,7 @@ from grike.core.planner.grounds import Grounds
 from grike.core.planner.linear import Outcome
 from grike.core.planner.problem import Problem
 from grike.core.planner.variants import Variant
-from grike.core.rules.facts import ClassFacts
+from grike.core.rules.class_facts import ClassFacts
 from grike.core.series import Slot
 
 

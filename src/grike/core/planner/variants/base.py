@@ -46,13 +46,15 @@ class Variant(Generic[F]):
     """One format with its parameters, in ``blocks`` like blocks of ``block_slots`` slots each.
 
     Work, rests and rounds are fixed, so that time and sets are constants of each movement.
-    ``level``: the option in which movements are done, where they have it.
+    ``level``: the option in which movements are done, where they have it; those in ``plain`` (ids)
+    are done as they are, since the group must not be given their option.
     """
 
     format: F
     blocks: int
     block_slots: int
     level: Level = field(default=Level.MAIN, kw_only=True)
+    plain: frozenset[str] = field(default=frozenset(), kw_only=True)
 
     @property
     def counted(self) -> bool:
@@ -138,13 +140,17 @@ class Variant(Generic[F]):
         """Return the block well enough to judge the order of its movements by, and sooner."""
         return self.block_for(group, given)
 
-    def at_level(self, level: Level) -> Self:
-        """Return the variant with its movements in another option."""
-        return replace(self, level=level)
+    def at_level(self, level: Level, plain: frozenset[str] = frozenset()) -> Self:
+        """Return the variant with its movements in another option, those in ``plain`` as they are.
+
+        ``plain`` holds ids of movements whose option the group must not be given.
+        """
+        return replace(self, level=level, plain=plain)
 
     def level_for(self, movement: Movement) -> Level:
         """Return the option in which a movement is done here."""
-        return self.level if movement.harder is not None else Level.MAIN
+        there = movement.harder is not None and movement.id not in self.plain
+        return self.level if there else Level.MAIN
 
     def suits(self, movement: Movement) -> bool:
         """Return whether a movement may stand here."""

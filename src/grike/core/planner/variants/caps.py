@@ -211,9 +211,9 @@ class BurstVariant(Variant[Any]):
             return self.block_for(group, given)
         return self.before.draft_for(group, given)
 
-    def at_level(self, level: Level) -> Self:
+    def at_level(self, level: Level, plain: frozenset[str] = frozenset()) -> Self:
         """Return the variant with what comes before the burst in another option."""
-        return replace(self, before=self.before.at_level(level))
+        return replace(self, before=self.before.at_level(level, plain))
 
     def level_for(self, movement: Movement) -> Level:
         """Return the option; the burst is done as it is."""

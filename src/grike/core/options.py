@@ -1,0 +1,52 @@
+"""What is really done where a class asks for the easier or the harder option of a movement."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import NamedTuple
+
+from grike.core.design import ClassDesign
+from grike.core.item import Level
+from grike.core.movement import Library, Movement, Option
+from grike.core.wishes import Caution, breaks
+
+#: How an option differs that asks for more impact than the movement itself.
+IMPACT = "impact"
+
+
+class Done(NamedTuple):
+    """What stands at a place: the movement that people do, and its name with the option.
+
+    ``option`` is one that is told in words, so that ``movement`` is not all that is known of it.
+    """
+
+    block: int
+    place: int
+    movement: Movement
+    words: str
+    option: Option | None = None
+
+    def goes_against(self, caution: Caution) -> bool:
+        """Return whether a caution is broken, as far as anything is known of what is done."""
+        jumps = self.option is not None and self.option.by == IMPACT
+        return breaks(self.movement, caution) or (jumps and caution is Caution.NO_JUMPS)
+
+
+def as_done(design: ClassDesign, library: Library) -> Iterator[Done]:
+    """Yield what is done at each place of a class, once for each level that it is done at."""
+    for number, block in enumerate(design.blocks):
+        for place, item in enumerate(block.items):
+            own = {item.level, *(entry.level for entry in block.passes if entry.level is not None)}
+            for level in sorted(own):
+                yield _at_level(number, place, library[item.movement_id], level, library)
+
+
+def _at_level(block: int, place: int, movement: Movement, level: Level, library: Library) -> Done:
+    option = {Level.EASIER: movement.easier, Level.HARDER: movement.harder}.get(level)
+    if option is None:
+        return Done(block, place, movement, movement.name)
+    if option.movement_id is None:
+        words = f"{movement.name}, {level.value} ({option.how})"
+        return Done(block, place, movement, words, option if level is Level.HARDER else None)
+    done = library[option.movement_id]
+    return Done(block, place, done, f"{movement.name}, {level.value} ({done.name})")

@@ -1,0 +1,1 @@
+ALTER TABLE planning_run MODIFY state VARCHAR(16) NOT NULL

@@ -1,0 +1,2 @@
+ALTER TABLE person
+  MODIFY sign_in_name VARCHAR(120) CHARACTER SET utf8mb4 COLLATE utf8mb4_nopad_bin NOT NULL

@@ -1,0 +1,92 @@
+import { useState } from 'react';
+
+import type { ClassDocument } from './document';
+
+/** An edit that is not put in yet: what it is now, and the class that it was begun from. */
+export interface Draft {
+  design: ClassDocument;
+  base: string;
+  at: string;
+}
+
+const PREFIX = 'grike-class-draft';
+
+/** By its day, since that stays when other days are closed. */
+function keyOf(series: number, date: string): string {
+  return `${PREFIX}-${series}-${date}`;
+}
+
+function isDocument(value: unknown): value is ClassDocument {
+  const given = value as Partial<ClassDocument> | null;
+  const fits = (block: unknown) => {
+    const kind = (block as { format?: { kind?: unknown } } | null)?.format?.kind;
+    return typeof kind === 'string';
+  };
+  return typeof given === 'object' && given !== null && typeof given.name === 'string' && Array.isArray(given.blocks) && given.blocks.every(fits);
+}
+
+function read(key: string): Draft | null {
+  try {
+    const kept = JSON.parse(localStorage.getItem(key) ?? 'null') as Partial<Draft> | null;
+    if (!kept || typeof kept.base !== 'string' || typeof kept.at !== 'string' || !isDocument(kept.design)) return null;
+    return { design: kept.design, base: kept.base, at: kept.at };
+  } catch {
+    return null;
+  }
+}
+
+let last = 0;
+
+/** A number that no other row of this page has. */
+export function newRow(): number {
+  last += 1;
+  return last;
+}
+
+/** A design whose blocks and movements carry ids of their own, so that a row stays the same row. */
+export function withIds(design: ClassDocument): ClassDocument {
+  const named = <T extends object>(entry: T): T => ({ ...entry, row: newRow() });
+  const blocks = design.blocks.map((block) => named({ ...block, ...(block.items ? { items: block.items.map(named) } : {}) }));
+  return { ...design, blocks };
+}
+
+export function withoutIds(design: ClassDocument): ClassDocument {
+  const bare = <T extends object>(entry: T): T => Object.fromEntries(Object.entries(entry).filter(([key]) => key !== 'row')) as T;
+  const blocks = design.blocks.map((block) => bare({ ...block, ...(block.items ? { items: block.items.map(bare) } : {}) }));
+  return { ...design, blocks };
+}
+
+/** The draft of a class, kept in this browser until it is put in or thrown away. */
+export function useDraft(series: number, date: string, current: ClassDocument) {
+  const key = keyOf(series, date);
+  const now = JSON.stringify(current);
+  const [draft, setDraft] = useState<Draft>(() => {
+    const kept = read(key) ?? { design: current, base: now, at: '' };
+    return { ...kept, design: withIds(kept.design) };
+  });
+  // Nothing was typed: the editor simply follows the class.
+  if (!draft.at && draft.base !== now) setDraft({ design: withIds(current), base: now, at: '' });
+  const put = (next: Draft) => {
+    setDraft(next);
+    try {
+      localStorage.setItem(key, JSON.stringify({ ...next, design: withoutIds(next.design) }));
+    } catch {
+      // A full or forbidden store loses nothing that is on the page.
+    }
+  };
+  return {
+    design: draft.design,
+    /** When it was typed last; "" while nothing was changed. */
+    at: draft.at,
+    /** Whether the class became another since the draft was begun. */
+    overtaken: Boolean(draft.at) && draft.base !== now,
+    set: (design: ClassDocument) => put({ ...draft, design, at: new Date().toISOString() }),
+    /** Take the class as it is now for what the draft was begun from. */
+    onTop: () => put({ ...draft, base: now }),
+    forget: () => localStorage.removeItem(key),
+    startAnew: () => {
+      localStorage.removeItem(key);
+      setDraft({ design: withIds(current), base: now, at: '' });
+    },
+  };
+}

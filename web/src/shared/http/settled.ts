@@ -1,0 +1,12 @@
+import type { QueryClient, QueryKey } from '@tanstack/react-query';
+
+/**
+ * What is done after a write: look at everything below the keys anew. A write that went well is only over
+ * when the page shows it; one that failed is over at once, so that its button comes back.
+ */
+export function lookAnew(client: QueryClient, ...keys: QueryKey[]) {
+  return async (_: unknown, error: Error | null): Promise<void> => {
+    const looking = Promise.all(keys.map((queryKey) => client.invalidateQueries({ queryKey })));
+    if (!error) await looking;
+  };
+}
