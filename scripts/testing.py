@@ -42,7 +42,8 @@ SLOWEST = 12
 #: What a long run tries (--all), for tests that draw at random.
 MANY_EXAMPLES = "60"
 TIMES = VAR / "test-seconds.json"
-#: What is not known yet is taken to last so long.
+#: What is not known yet, as in a fresh clone, is taken to last as long as is usual for its suite.
+USUAL_SECONDS = {"browser": 100.0, "cluster": 50.0, "api": 30.0, "core": 20.0}
 UNKNOWN_SECONDS = 10.0
 
 
@@ -174,9 +175,13 @@ class _Deal:
 
     def __init__(self, modules: list[str]) -> None:
         self._known = _known_seconds()
-        self._open = sorted(modules, key=lambda m: self._known.get(m, UNKNOWN_SECONDS))
+        self._open = sorted(modules, key=self._likely_seconds)
         self._lock = threading.Lock()
         self.tally = Tally()
+
+    def _likely_seconds(self, module: str) -> float:
+        usual = USUAL_SECONDS.get(module.split(".")[1], UNKNOWN_SECONDS)
+        return self._known.get(module, usual)
 
     def next(self) -> str | None:
         """Return the longest module that is left."""

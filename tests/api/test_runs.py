@@ -14,10 +14,11 @@ import schemathesis
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from grike.api.runner import Runner
+from grike.api.runner import Asked, Runner
 from grike.api.security import COOKIE
 from grike.core.errors import InvalidInput, Unavailable
 from grike.store import runs
+from grike.store.connection import Connection
 from tests.api.base import WithApplication, a_set_up
 
 #: Bodies and ids drawn for each route; ./grike test --all draws more.
@@ -212,6 +213,28 @@ class Runs(WithApplication):
         self.assertEqual(end["state"], "failed")
         self.assertIn("could not be saved", end["message"])
         self.assertIsNone(self.board(series_id)["run"])
+
+    def test_a_run_that_is_gone_does_not_hold_the_line(self) -> None:
+        """With its row removed nothing can be noted; the planner goes on with what waits."""
+        own = Runner._save
+        ends: list[int] = []
+
+        def save(runner: Runner, connection: Connection, asked: Asked, *given: Any) -> None:
+            if not ends:
+                with self.database.transaction() as elsewhere:
+                    elsewhere.run("DELETE FROM planning_run WHERE id = %s", (asked.run_id,))
+            ends.append(asked.run_id)
+            own(runner, connection, asked, *given)
+
+        with (
+            mock.patch.object(Runner, "_save", save),
+            self.assertLogs("grike", "WARNING") as told,
+        ):
+            _, gone = self.begin()
+            _, run = self.begin(name="The next in line")
+            self.assertEqual(self.events(run)[-1]["state"], "done")
+        self.assertEqual(ends, [gone, run])
+        self.assertIn(f"the end of run {gone} could not be noted", "\n".join(told.output))
 
     def test_a_database_that_is_away_at_the_end_is_waited_for(self) -> None:
         """The plan is not lost, however often saving it has to be tried."""

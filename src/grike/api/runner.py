@@ -195,17 +195,12 @@ class Runner:
             except Unavailable:
                 self._closed.wait(pause)
                 pause = min(LONGEST_PAUSE, 2 * pause)
-            except NotFound:
-                log.info("the series of run %s was removed", asked.run_id)
-                failed = "The series was deleted while it was planned."
-            except GrikeError as error:
-                log.warning("the result of run %s could not be used: %s", asked.run_id, error)
-                failed = f"The plan could not be put in. {error.line()} Plan again."
-            except Exception:
-                log.exception("the result of run %s could not be saved", asked.run_id)
+            except Exception as error:
                 if failed:
+                    # Not even the failure can be noted: the run itself was removed.
+                    log.warning("the end of run %s could not be noted: %s", asked.run_id, error)
                     return
-                failed = "The plan could not be saved. Nothing was changed; plan again."
+                failed = _failure(asked.run_id, error)
 
     def _save(self, connection: Connection, asked: Asked, answer: Answer | None) -> None:
         series.version_of(connection, asked.series_id)
@@ -231,6 +226,18 @@ class Runner:
         label = f"{asked.label}{came.suffix}"
         changes.save(connection, stored, new, label, asked.person_id, certificate)
         return came
+
+
+def _failure(run_id: int, error: Exception) -> str:
+    """Return why the result of a run could not be used, in words for its page; log the cause."""
+    if isinstance(error, NotFound):
+        log.info("the series of run %s was removed", run_id)
+        return "The series was deleted while it was planned."
+    if isinstance(error, GrikeError):
+        log.warning("the result of run %s could not be used: %s", run_id, error)
+        return f"The plan could not be put in. {error.line()} Plan again."
+    log.error("the result of run %s could not be saved", run_id, exc_info=error)
+    return "The plan could not be saved. Nothing was changed; plan again."
 
 
 def _note_end(connection: Connection, run_id: int, state: str, result: dict[str, Any]) -> None:

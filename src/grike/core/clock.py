@@ -7,9 +7,9 @@ changes and showings: ``extra = max(0, needed - rest)``.
 from __future__ import annotations
 
 from collections.abc import Collection, Sequence
-from dataclasses import dataclass
 from enum import StrEnum
-from typing import NamedTuple
+from functools import cached_property
+from typing import NamedTuple, TypeAlias
 
 from grike.core.bouts import Bout, Gap, Side, Step
 from grike.core.design import ClassDesign, Purpose
@@ -32,6 +32,10 @@ class CueKind(StrEnum):
     BREATHER = "breather"
 
 
+#: The kinds of cue that are a bout, or a part of one.
+WORKED = frozenset({CueKind.WORK, CueKind.BREATHER})
+
+
 class Cue(NamedTuple):
     """Seconds ``start`` to ``end`` of the class. ``extra``: seconds the nominal clock lacks."""
 
@@ -52,13 +56,24 @@ class Cue(NamedTuple):
         return self.end - self.start
 
 
-@dataclass(frozen=True, slots=True)
 class ClassClock:
     """Both clocks of one class and the bouts from which they were made."""
 
-    nominal: tuple[Cue, ...]
-    real: tuple[Cue, ...]
-    bouts: tuple[Bout, ...]
+    def __init__(self, design: ClassDesign, planned: Sequence[Step], real: tuple[Cue, ...]) -> None:
+        self._design, self._planned = design, planned
+        self.real = real
+        self.bouts: tuple[Bout, ...] = tuple(step for step in planned if isinstance(step, Bout))
+
+    @cached_property
+    def nominal(self) -> tuple[Cue, ...]:
+        """The clock as planned; written when it is asked for, which rules never do."""
+        writer = _Writer()
+        for step in self._planned:
+            if isinstance(step, Bout):
+                writer.bout(step, cue_kind(self._design, step))
+            else:
+                writer.gap(step)
+        return tuple(writer.cues)
 
     @property
     def nominal_seconds(self) -> int:
@@ -76,6 +91,13 @@ class ClassClock:
         return sum(cue.extra for cue in self.real)
 
 
+MANNER_WORDS = {
+    Manner.COUNTED: "",
+    Manner.FATIGUE: ", to fatigue",
+    Manner.OWN_PACE: ", own pace",
+}
+
+
 def dose_words(bout: Bout) -> str:
     """Return what is counted in a bout: "12 to 15 reps"; "" where only time is kept."""
     item = bout.item
@@ -89,8 +111,7 @@ def dose_words(bout: Bout) -> str:
         said = f"{item.reps_range[0]} to {item.reps_range[1]} reps"
     else:
         said = f"{bout.reps} reps"
-    manner = {Manner.COUNTED: "", Manner.FATIGUE: ", to fatigue", Manner.OWN_PACE: ", own pace"}
-    return said + manner[item.manner]
+    return said + MANNER_WORDS[item.manner]
 
 
 def _phases(bout: Bout) -> list[tuple[str, int]]:
@@ -114,29 +135,38 @@ class _Writer:
         self.cues: list[Cue] = []
         self.at = 0
 
-    def add(self, kind: CueKind, seconds: int, block: int, **more: object) -> None:
-        if seconds > 0:
-            cue = Cue(kind, self.at, self.at + seconds, block, **more)  # type: ignore[arg-type]
-            self.cues.append(cue)
-            self.at += seconds
+    def add(
+        self,
+        kind: CueKind,
+        seconds: int,
+        block: int,
+        bout: Bout | None = None,
+        side: Side | None = None,
+        label: str = "",
+        extra: int = 0,
+    ) -> None:
+        """Write a cue; one of no length is left out. Those of a bout name its movement."""
+        if seconds <= 0:
+            return
+        start, self.at = self.at, self.at + seconds
+        if bout is None:
+            self.cues.append(Cue(kind, start, self.at, block, label=label, extra=extra))
+            return
+        round_ = bout.round if kind in WORKED else None
+        about = (bout.place, bout.movement.id, side, round_, label, extra)
+        self.cues.append(Cue(kind, start, self.at, block, *about))
 
     def bout(self, bout: Bout, kind: CueKind) -> None:
         """Write a bout as one cue, as left and right halves, or phase by phase."""
-        about = {
-            "place": bout.place,
-            "movement_id": bout.movement.id,
-            "round": bout.round,
-        }
-        label = dose_words(bout)
         if bout.side is Side.SPLIT:
-            first = (bout.seconds + 1) // 2
-            self.add(kind, first, bout.block, side=Side.LEFT, label=label, **about)
-            rest = bout.seconds - first
-            self.add(kind, rest, bout.block, side=Side.RIGHT, label=label, **about)
-            return
-        parts = _phases(bout) or [(label, bout.seconds)]
-        for name, seconds in parts:
-            self.add(kind, seconds, bout.block, side=bout.side, label=name, **about)
+            first, label = (bout.seconds + 1) // 2, dose_words(bout)
+            self.add(kind, first, bout.block, bout, Side.LEFT, label)
+            self.add(kind, bout.seconds - first, bout.block, bout, Side.RIGHT, label)
+        elif bout.item.phases:
+            for name, seconds in _phases(bout):
+                self.add(kind, seconds, bout.block, bout, bout.side, name)
+        else:
+            self.add(kind, bout.seconds, bout.block, bout, bout.side, dose_words(bout))
 
     def taken_up(self, gap: Gap) -> Gap:
         """Return a gap that ends at a fixed time, less what its block took beyond its rests."""
@@ -152,15 +182,8 @@ class _Writer:
         self.add(kind, gap.seconds, gap.block, label=gap.label)
 
 
-@dataclass(frozen=True, slots=True)
-class _Need:
-    """What has to happen before a bout: (kind, seconds, words) in order."""
-
-    parts: tuple[tuple[CueKind, int, str], ...]
-
-    @property
-    def seconds(self) -> int:
-        return sum(seconds for _, seconds, _ in self.parts)
+#: What has to happen before a bout: (kind, seconds, words) in order.
+_Need: TypeAlias = Sequence[tuple[CueKind, int, str]]
 
 
 def class_clock(
@@ -176,15 +199,8 @@ def class_clock(
     Raises NotFound for an unknown movement, InvalidInput for phases that do not fill their bout.
     """
     planned = steps(design, library)
-    nominal = _Writer()
-    for step in planned:
-        if isinstance(step, Bout):
-            nominal.bout(step, cue_kind(design, step))
-        else:
-            nominal.gap(step)
     paced = planned if pace == DEFAULT_PACE else steps(design, library, pace)
-    bouts = tuple(step for step in planned if isinstance(step, Bout))
-    return ClassClock(tuple(nominal.cues), _real(design, paced, known, pace), bouts)
+    return ClassClock(design, planned, _real(design, paced, known, pace))
 
 
 def cue_kind(design: ClassDesign, bout: Bout) -> CueKind:
@@ -237,7 +253,7 @@ def _need(
         new = bout.movement.id not in known and not bout.movement.foundation
         seconds = pace.show_new_seconds if new else pace.show_first_today_seconds
         parts.append((CueKind.SHOW, seconds, "New" if new else ""))
-    return _Need(tuple(part for part in parts if part[1] > 0))
+    return parts
 
 
 def _bridge(writer: _Writer, waiting: Gap | None, bout: Bout, need: _Need) -> None:
@@ -246,18 +262,10 @@ def _bridge(writer: _Writer, waiting: Gap | None, bout: Bout, need: _Need) -> No
         writer.gap(waiting)
         waiting = None
     left = waiting.seconds if waiting is not None else 0
-    for kind, seconds, label in need.parts:
+    for kind, seconds, label in need:
         extra = max(0, seconds - left)
         left = max(0, left - seconds)
-        writer.add(
-            kind,
-            seconds,
-            bout.block,
-            place=bout.place,
-            movement_id=bout.movement.id,
-            label=label,
-            side=bout.side if kind is CueKind.SWITCH else None,
-            extra=extra,
-        )
+        side = bout.side if kind is CueKind.SWITCH else None
+        writer.add(kind, seconds, bout.block, bout, side, label, extra)
     if waiting is not None:
         writer.add(CueKind(waiting.kind), left, waiting.block, label=waiting.label)

@@ -163,6 +163,10 @@ class Item:
             if self.reps is not None:
                 within("reps", self.reps, low, high, "reps")
 
+    def __hash__(self) -> int:
+        # Items are keys wherever bouts are counted; three fields tell nearly all of them apart.
+        return hash((self.movement_id, self.handling, self.level))
+
 
 def pass_at(passes: tuple[Pass, ...], round_: int) -> Pass | None:
     """Return the entry for a round (from 1); the last entry stays in force."""

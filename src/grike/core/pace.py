@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
+from functools import lru_cache
 
 from grike.core.kit import Kit
 from grike.core.movement import Movement
@@ -74,6 +75,7 @@ def kit_kinds(before: Movement | None, after: Movement) -> frozenset[str]:
     return frozenset(_KIT_KINDS.get(k, "fetch_kit_seconds") for k in after.fetched_kit - held)
 
 
+@lru_cache(maxsize=16384)
 def transition_seconds(before: Movement | None, after: Movement, pace: Pace) -> int:
     """Return all seconds between the end of one movement and readiness for the next.
 

@@ -84,7 +84,8 @@ class Volume:
 
     def muscle_sets(self, muscles: Iterable[Muscle]) -> Fraction:
         """Return the fractional sets of several muscle groups together."""
-        return exact_sum(self.muscles[m].sets for m in muscles if m in self.muscles)
+        sets = [self.muscles[m].sets for m in muscles if m in self.muscles]
+        return sets[0] if len(sets) == 1 else exact_sum(sets)
 
     @property
     def push(self) -> Fraction:

@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from functools import lru_cache
 
 from grike.core.bouts import Step
-from grike.core.design import ClassDesign
+from grike.core.design import Block, ClassDesign
 from grike.core.errors import InvalidInput
 from grike.core.expansion import lists, rounds
 from grike.core.expansion.layout import Layout
@@ -52,6 +53,12 @@ _EXPANSIONS: dict[type, Callable[[Layout], list[Step]]] = {
 }
 
 
+@lru_cache(maxsize=4096)
+def _laid_out(number: int, block: Block, library: Library, pace: Pace) -> tuple[Step, ...]:
+    """Return the steps of one block; an edit of a class changes one of its blocks and no more."""
+    return tuple(_EXPANSIONS[type(block.format)](Layout(number, block, library, pace)))
+
+
 def steps(design: ClassDesign, library: Library, pace: Pace = DEFAULT_PACE) -> list[Step]:
     """Return bouts and gaps of a whole class in order; ``pace`` scales counted bouts.
 
@@ -61,7 +68,7 @@ def steps(design: ClassDesign, library: Library, pace: Pace = DEFAULT_PACE) -> l
     out: list[Step] = []
     for number, block in enumerate(design.blocks):
         try:
-            out += _EXPANSIONS[type(block.format)](Layout(number, block, library, pace))
+            out += _laid_out(number, block, library, pace)
         except InvalidInput as error:
             error.place = f"blocks[{number}]" + (f".{error.place}" if error.place else "")
             error.args = (error.line(),)

@@ -24,8 +24,18 @@ from grike.core.fixes.frames import frame_movements
 from grike.core.fixes.items import both_sides, carries
 from grike.core.fixes.orders import reorders
 from grike.core.fixes.swaps import swaps
-from grike.core.rules import Facts, Finding, broken_musts, cost_by_rule, findings
+from grike.core.rules import (
+    BY_ID,
+    CATALOGUE,
+    Facts,
+    Finding,
+    broken_musts,
+    cost_by_rule,
+    findings,
+    findings_of,
+)
 from grike.core.series import SeriesPlan
+from grike.core.sheet import Mode
 
 #: So many candidates are judged at most, and so many fixes offered.
 MOST_TRIES, MOST_FIXES = 60, 3
@@ -110,15 +120,21 @@ def fixes(facts: Facts, finding: Finding, most: int = MOST_FIXES) -> list[Fix]:
 
 
 def _judged(facts: Facts, before: tuple[Finding, ...], finding: Finding, edit: Edit) -> Fix | None:
-    """Return the fix if the edit takes the finding away and breaks no must; else None."""
-    try:
-        plan = applied(facts, edit)
-        after = findings(Facts(plan, facts.library, facts.paces, before=facts))
-    except GrikeError:
-        return None
-    keys = {found.key for found in after}
+    """Return the fix if the edit takes the finding away and breaks no must; else None.
+
+    Most edits fail, so the rule of the finding is asked first, and the musts before the aims.
+    """
     known = {found.key for found in before}
-    if finding.key in keys or any(f.key not in known for f in broken_musts(after)):
+    try:
+        then = Facts(applied(facts, edit), facts.library, facts.paces, before=facts)
+        if any(f.key == finding.key for f in findings_of(BY_ID[finding.rule], then)):
+            return None
+        for rule in CATALOGUE:
+            must = facts.sheet[rule.id].mode is Mode.MUST
+            if must and any(f.key not in known for f in broken_musts(findings_of(rule, then))):
+                return None
+        after = findings(then)
+    except GrikeError:
         return None
     change = sum(cost_by_rule(after).values()) - sum(cost_by_rule(before).values())
     also = tuple(found.what for found in after if found.key not in known)

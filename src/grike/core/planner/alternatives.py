@@ -16,8 +16,9 @@ from grike.core.rules.order import changes
 from grike.core.rules.pool import frame_pool, pool
 from grike.core.volume import muscle_shares
 
-#: How many of the most alike movements are held against all rules.
-SHORT_LIST = 18
+#: How many of the most alike movements are held against all rules: at least the few, and more of
+#: them only until enough are found that break no must.
+FEWEST, MOST = 10, 18
 
 
 @dataclass(frozen=True, slots=True)
@@ -56,7 +57,7 @@ def candidates(facts: Facts, slot: int, block: int, place: int) -> list[Movement
     if inside is not None:
         # What the format is made for comes first: no slow lift into a list of fifty.
         suited = [m for m in fitting if inside.suits(m)]
-        fitting = suited if len(suited) >= SHORT_LIST else fitting
+        fitting = suited if len(suited) >= MOST else fitting
     return sorted(fitting, key=lambda m: (-likeness(now, m), m.id))
 
 
@@ -73,7 +74,8 @@ def alternatives(
     now = class_at(facts, slot)
     out: list[Alternative] = []
     for movement in candidates(facts, slot, block, place):
-        if len(out) == SHORT_LIST:
+        good = sum(not found.musts_broken for found in out)
+        if len(out) == MOST or (len(out) >= FEWEST and good >= most):
             break
         design = swapped(now.design, block, place, movement.id, facts.library)
         if stands(design, facts.library):

@@ -81,18 +81,19 @@ def findings(facts: Facts) -> tuple[Finding, ...]:
 
     Rules that look at one class or one week are asked again only where something changed.
     """
-    out: list[Finding] = []
-    for rule in CATALOGUE:
-        line = facts.sheet[rule.id]
-        if line.mode is Mode.OFF:
-            continue
-        if rule.reach is Reach.CLASS:
-            out += _by_class(rule, facts)
-        elif rule.reach is Reach.WEEK:
-            out += _by_week(rule, facts)
-        else:
-            out += rule.check(facts, line)
-    return tuple(out)
+    return tuple(found for rule in CATALOGUE for found in findings_of(rule, facts))
+
+
+def findings_of(rule: Rule, facts: Facts) -> Iterable[Finding]:
+    """Return what a plan does not keep of one rule; nothing where the sheet has it off."""
+    line = facts.sheet[rule.id]
+    if line.mode is Mode.OFF:
+        return ()
+    if rule.reach is Reach.CLASS:
+        return _by_class(rule, facts)
+    if rule.reach is Reach.WEEK:
+        return _by_week(rule, facts)
+    return rule.check(facts, line)
 
 
 def _by_class(rule: Rule, facts: Facts) -> Iterator[Finding]:
@@ -165,6 +166,7 @@ __all__ = [
     "cost_by_rule",
     "default_sheet",
     "findings",
+    "findings_of",
     "found_with",
     "selection_rows",
 ]

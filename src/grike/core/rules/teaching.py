@@ -61,26 +61,22 @@ def _rows_d8(scope: Scope, line: RuleSetting) -> Iterator[Row]:
             yield Row("D8", bay.slot.label, terms, high=high, weight=row_weight(line))
 
 
-def waived(member: ClassFacts, block: int) -> bool:
-    """Return whether the rests of a block are at least half of its work."""
-    worked = rested = 0
+def waived(member: ClassFacts) -> frozenset[int]:
+    """Return the blocks whose rests are at least half of their work."""
+    blocks = member.design.blocks
+    worked, rested = [0] * len(blocks), [0] * len(blocks)
     for step in member.steps:
-        if step.block != block:
-            continue
-        if isinstance(step, Bout):
-            worked += step.seconds
-        else:
-            rested += step.seconds
-    return 2 * rested >= worked
+        (worked if isinstance(step, Bout) else rested)[step.block] += step.seconds
+    return frozenset(n for n in range(len(blocks)) if 2 * rested[n] >= worked[n])
 
 
 def longest_stretch(member: ClassFacts) -> tuple[int, int]:
     """Return (seconds, block) of the longest work without a breather, on the real clock."""
-    design = member.design
+    rests_enough = waived(member)
     free = {
         number
-        for number, block in enumerate(design.blocks)
-        if block.purpose is not Purpose.WORK or waived(member, number)
+        for number, block in enumerate(member.design.blocks)
+        if block.purpose is not Purpose.WORK or number in rests_enough
     }
     longest, where, start = 0, 0, None
     for cue in member.clock.real:

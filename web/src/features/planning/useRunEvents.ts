@@ -43,6 +43,8 @@ export function useRunEvents(run: number, series: number): RunNews {
       if (body.kind === 'end') {
         source.close();
         setNews((now) => ({ ...now, connected: true, end: body as unknown as RunNews['end'] }));
+        // What was read before the run is not shown again: its undo would meet a newer version.
+        client.removeQueries({ queryKey: ['series', series], type: 'inactive' });
         void client.invalidateQueries({ queryKey: ['series', series] });
         void client.invalidateQueries({ queryKey: ['series'], exact: true });
       }
