@@ -27,11 +27,11 @@ from grike.core.planner.variants import Variant
 from grike.core.planner.variants.counts import StraightVariant
 from grike.core.planner.variants.rounds import CircuitVariant
 from grike.core.progression import Asked, Lever, asked, progressed
+from grike.core.rows.row import Row
+from grike.core.rows.scope import Group, WeekSteps
 from grike.core.rules import Facts, broken_musts, default_sheet, findings
-from grike.core.rules.base import Row
-from grike.core.rules.carry import carried_words
-from grike.core.rules.scope import Group, WeekSteps
-from grike.core.rules.steps import is_lighter
+from grike.core.rules.d7_carrying import carried_words
+from grike.core.rules.w7_steps import is_lighter
 from grike.core.series import PlannedClass
 from grike.core.sheet import Mode
 from grike.core.wishes import Wishes

@@ -26,6 +26,7 @@ from grike.core.format import (
     TimeCap,
 )
 from grike.core.item import Handling, Item, Level
+from grike.core.judging.class_facts import ClassFacts
 from grike.core.movement import Dose, Family, Movement, Pace, Sides
 from grike.core.planner import PlanResult, Problem, Settings, plan
 from grike.core.planner.alternatives import alternatives
@@ -44,10 +45,9 @@ from grike.core.planner.supply import Supply
 from grike.core.planner.variants import with_burst
 from grike.core.planner.variants.caps import TimeCapVariant
 from grike.core.planner.variants.rounds import CircuitVariant
+from grike.core.rows.row import Row
+from grike.core.rows.scope import Scope, WeekSteps
 from grike.core.rules import Facts, broken_musts, default_sheet, findings
-from grike.core.rules.base import Row
-from grike.core.rules.class_facts import ClassFacts
-from grike.core.rules.scope import Scope, WeekSteps
 from grike.core.series import PlannedClass
 from grike.core.sheet import Mode
 from grike.core.volume import Yardstick

@@ -7,9 +7,9 @@ from collections import Counter
 from itertools import product
 
 from grike.core.anatomy import FACTS, Face, Muscle, Region, face_of, region_of
+from grike.core.judging.pool import frame_pool
 from grike.core.kit import Kit
 from grike.core.movement import Family, Joint, Movement, Plane, Position, Role, Sides
-from grike.core.rules.pool import frame_pool
 from grike.core.wishes import Caution, Wishes
 from grike.exchange.library import shipped_library
 from tests.builders import FULL, a_shape

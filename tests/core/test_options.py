@@ -8,6 +8,7 @@ from typing import Any
 
 from grike.core.editing import swapped, work_blocks
 from grike.core.item import Item, Level, Pass
+from grike.core.judging.pool import allowed, frame_pool, may_harden, plain_only, pool
 from grike.core.kit import Kit, Room
 from grike.core.movement import Option, Role
 from grike.core.options import as_done
@@ -15,7 +16,6 @@ from grike.core.planner import Problem, plan
 from grike.core.planner.alternatives import alternatives, candidates
 from grike.core.progression import Lever
 from grike.core.rules import Facts, findings
-from grike.core.rules.pool import allowed, frame_pool, may_harden, plain_only, pool
 from grike.core.sheet import Mode
 from grike.core.wishes import Caution, Wishes
 from grike.exchange.library import shipped_library

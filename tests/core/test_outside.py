@@ -18,9 +18,9 @@ from grike.core.planner.linear import Limits, Outcome
 from grike.core.planner.selection import all_rows, build, chosen_movements, scope_of
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.variants.rounds import CircuitVariant
+from grike.core.rows.row import Key, Row
+from grike.core.rows.scope import Group, Scope, WeekSteps
 from grike.core.rules import Facts, cost_by_rule, default_sheet, findings
-from grike.core.rules.base import Key, Row
-from grike.core.rules.scope import Group, Scope, WeekSteps
 from grike.core.series import PlannedClass, SeriesPlan
 from grike.core.sheet import Mode, RuleSheet
 from grike.core.volume import add_volumes

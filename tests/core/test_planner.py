@@ -13,6 +13,7 @@ from unittest import mock
 from grike.core.design import Purpose
 from grike.core.errors import Conflict, InvalidInput
 from grike.core.focus import Focus
+from grike.core.judging.finding import Place
 from grike.core.kit import Kit, Room
 from grike.core.movement import Library
 from grike.core.planner import PlanResult, Problem, Progress, Settings, Status, plan
@@ -22,7 +23,6 @@ from grike.core.planner.refill import refill
 from grike.core.planner.standing import variant_of
 from grike.core.planner.variants import PLANNED_KINDS, frame_seconds, variants
 from grike.core.rules import Facts, Finding, broken_musts, cost_by_rule, default_sheet, findings
-from grike.core.rules.base import Place
 from grike.core.series import SeriesPlan
 from grike.core.sheet import Mode
 from grike.core.volume import Yardstick

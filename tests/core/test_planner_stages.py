@@ -22,6 +22,7 @@ from grike.core.format import (
     TimeCap,
     TimedCircuit,
 )
+from grike.core.judging.pool import pool
 from grike.core.kit import Kit, Room
 from grike.core.movement import Dose, Joint, Library, Movement, Pace, Position, Role, Sides
 from grike.core.planner import Problem
@@ -48,12 +49,11 @@ from grike.core.planner.variants import (
 )
 from grike.core.planner.variants.caps import BurstVariant, TimeCapVariant, whole_rounds
 from grike.core.planner.volume_bounds import volume_bounds
+from grike.core.rows.row import Row
 from grike.core.rules import Facts, default_sheet
-from grike.core.rules.base import Row
-from grike.core.rules.days import too_close
-from grike.core.rules.order import demanding
-from grike.core.rules.pool import pool
-from grike.core.rules.steps import factor_band, is_lighter
+from grike.core.rules.c14_demanding_first import demanding
+from grike.core.rules.d1_recovery import too_close
+from grike.core.rules.w7_steps import factor_band, is_lighter
 from grike.core.sheet import Mode
 from grike.core.volume import Yardstick, class_volume
 from grike.core.wishes import Caution, Pin, Wishes

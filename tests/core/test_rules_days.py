@@ -12,9 +12,9 @@ from grike.core.format import StraightSets
 from grike.core.item import Item
 from grike.core.kit import Kit
 from grike.core.planner.selection import fixed_class
+from grike.core.rows.scope import Bay, Choice, Scope
 from grike.core.rules import Facts
-from grike.core.rules.days import D4
-from grike.core.rules.scope import Bay, Choice, Scope
+from grike.core.rules.d4_returns import D4
 from tests.builders import a_class, a_library, a_movement, a_plan, check, circuit, only, work
 
 LIBRARY = a_library(

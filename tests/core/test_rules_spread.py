@@ -12,16 +12,16 @@ from grike.core.errors import InvalidInput
 from grike.core.focus import Focus
 from grike.core.format import StraightSets
 from grike.core.item import Item, Level, Pass
+from grike.core.judging.facts import Facts
 from grike.core.kit import Kit
 from grike.core.movement import Family, Option, Plane, StandIn
 from grike.core.planner.linear import Limits, Outcome
 from grike.core.planner.selection import build, fixed_class
 from grike.core.progression import asked, progressed
+from grike.core.rows.row import Row
+from grike.core.rows.scope import Bay, Choice, Scope
 from grike.core.rules import Finding
-from grike.core.rules.base import Row
-from grike.core.rules.facts import Facts
-from grike.core.rules.jumps import W6
-from grike.core.rules.scope import Bay, Choice, Scope
+from grike.core.rules.w6_landings import W6
 from grike.core.sheet import RuleSheet
 from tests.builders import a_class, a_library, a_movement, a_plan, check, circuit, only, work
 

@@ -9,7 +9,7 @@ from fractions import Fraction
 from grike.core.anatomy import MAJOR_GROUPS, Muscle
 from grike.core.movement import Library, Movement
 from grike.core.rules import Facts
-from grike.core.rules.steps import Step, factor_band, per_class_volumes, volume_steps
+from grike.core.rules.w7_steps import Step, factor_band, per_class_volumes, volume_steps
 from grike.core.series import SeriesPlan
 from grike.core.sheet import Mode
 from tests.builders import a_class, a_library, a_movement, a_plan, check, circuit, only, work

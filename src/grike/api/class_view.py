@@ -21,10 +21,10 @@ from grike.core.clock import ClassClock, Cue, CueKind
 from grike.core.dose import dose_text, phases_text
 from grike.core.focus import FOCUS_NAMES
 from grike.core.format import FORMAT_NAMES
+from grike.core.judging.class_facts import ClassFacts
 from grike.core.planner.alternatives import Alternative
 from grike.core.rules import Facts
-from grike.core.rules.carry import carried_words
-from grike.core.rules.class_facts import ClassFacts
+from grike.core.rules.d7_carrying import carried_words
 from grike.core.sides import SideTotals
 from grike.exchange.classes import number
 from grike.store.sessions import Session

@@ -13,8 +13,8 @@ from grike.core.codec import check_against_library
 from grike.core.design import ClassDesign
 from grike.core.expansion import steps
 from grike.core.format import FORMAT_NAMES
+from grike.core.judging.class_facts import ClassFacts
 from grike.core.movement import Library
-from grike.core.rules.class_facts import ClassFacts
 from grike.core.series import PlannedClass
 from grike.exchange.classes import class_from
 from grike.exchange.documents import conforming

@@ -24,11 +24,11 @@ from grike.api.state import HeldSeries
 from grike.core.anatomy import Muscle
 from grike.core.class_load import week_load
 from grike.core.codec import room_to
+from grike.core.judging.class_facts import ClassFacts
 from grike.core.kit import KIT_NAMES, Kit
 from grike.core.rules import BY_ID, Facts, Finding, cost_by_rule
-from grike.core.rules.class_facts import ClassFacts
-from grike.core.rules.steps import per_class_volumes, volume_steps
-from grike.core.rules.week import most_sets
+from grike.core.rules.w1_muscles import most_sets
+from grike.core.rules.w7_steps import per_class_volumes, volume_steps
 from grike.core.sheet import Mode, RuleSheet
 from grike.core.volume import Amount, Volume, add_volumes
 from grike.exchange.classes import number, volume_report

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
+from grike.core.judging.class_facts import ClassFacts
 from grike.core.load import (
     Energy,
     class_energy,
@@ -14,10 +15,9 @@ from grike.core.load import (
     strain,
 )
 from grike.core.movement import Joint
-from grike.core.rules.class_facts import ClassFacts
-from grike.core.rules.joints import runs
-from grike.core.rules.jumps import contacts
-from grike.core.rules.spread import is_strength
+from grike.core.rules.c5_c6_joints import runs
+from grike.core.rules.w6_landings import contacts
+from grike.core.rules.w8_strength_days import is_strength
 
 EFFORT = "planned effort"
 

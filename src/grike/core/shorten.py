@@ -15,7 +15,7 @@ from grike.core.focus import Focus, on_focus
 from grike.core.format import Breather, Flow, LastBurst, OnTheMinute
 from grike.core.movement import Library
 from grike.core.pace import DEFAULT_PACE, Pace
-from grike.core.rules.classes import focus_share
+from grike.core.rules.c1_focus import focus_share
 from grike.core.sides import side_ledger
 from grike.core.volume import sets_by_movement
 

@@ -6,8 +6,8 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
 from grike.core.design import Block, ClassDesign, Purpose
+from grike.core.judging.class_facts import ClassFacts
 from grike.core.rules import Facts, Finding
-from grike.core.rules.class_facts import ClassFacts
 
 
 @dataclass(frozen=True, slots=True)

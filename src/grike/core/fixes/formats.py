@@ -24,8 +24,8 @@ from grike.core.format import (
     TimedCircuit,
 )
 from grike.core.item import Handling, Item
+from grike.core.judging.class_facts import ClassFacts
 from grike.core.rules import Facts, Finding
-from grike.core.rules.class_facts import ClassFacts
 from grike.core.volume import class_volume
 
 #: Formats that any list of movements may be put into, by what they train.

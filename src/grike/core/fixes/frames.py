@@ -11,10 +11,10 @@ from grike.core.editing import with_block
 from grike.core.fixes.base import Edit, classes_of
 from grike.core.format import Flow
 from grike.core.item import Item
+from grike.core.judging.class_facts import ClassFacts
+from grike.core.judging.pool import frame_pool
 from grike.core.movement import Movement, Role
 from grike.core.rules import Facts, Finding
-from grike.core.rules.class_facts import ClassFacts
-from grike.core.rules.pool import frame_pool
 
 PARTS = {
     "warm-up": (Purpose.WARM_UP, Role.WARM_UP),

@@ -8,9 +8,9 @@ from dataclasses import replace
 from grike.core.editing import handling_for, with_item
 from grike.core.fixes.base import Edit, classes_of, work_blocks
 from grike.core.item import Handling, Item, Level
+from grike.core.judging.class_facts import ClassFacts
+from grike.core.judging.pool import may_harden
 from grike.core.rules import Facts, Finding
-from grike.core.rules.class_facts import ClassFacts
-from grike.core.rules.pool import may_harden
 
 
 def both_sides(facts: Facts, finding: Finding) -> Iterator[Edit]:

@@ -8,13 +8,13 @@ from grike.core.anatomy import MAJOR_GROUPS, PULL, PUSH, Face, Muscle, on_face
 from grike.core.editing import swapped
 from grike.core.fixes.base import Edit, classes_of
 from grike.core.focus import Focus, on_focus
+from grike.core.judging.class_facts import ClassFacts
+from grike.core.judging.finding import About
+from grike.core.judging.pool import pool
 from grike.core.movement import Joint, Movement
 from grike.core.rules import Facts, Finding
-from grike.core.rules.base import About
-from grike.core.rules.class_facts import ClassFacts
-from grike.core.rules.jumps import jumps
-from grike.core.rules.order import demanding
-from grike.core.rules.pool import pool
+from grike.core.rules.c14_demanding_first import demanding
+from grike.core.rules.w6_landings import jumps
 from grike.core.volume import muscle_shares, region_shares
 from grike.core.wishes import Caution, breaks
 

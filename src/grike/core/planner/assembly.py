@@ -19,8 +19,11 @@ from grike.core.planner.problem import Problem, Settings
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.variants import Variant
 from grike.core.rules import Facts, broken_musts
-from grike.core.rules.joints import C5, C6
-from grike.core.rules.order import C7, C8, C13, C14
+from grike.core.rules.c5_c6_joints import C5, C6
+from grike.core.rules.c7_turns import C7
+from grike.core.rules.c8_changes import C8
+from grike.core.rules.c13_fast_runs import C13
+from grike.core.rules.c14_demanding_first import C14
 from grike.core.series import PlannedClass, Slot
 from grike.core.sheet import Mode
 

@@ -18,6 +18,7 @@ from grike.core.expansion import steps
 from grike.core.focus import Focus
 from grike.core.format import TimedCircuit
 from grike.core.item import Item, Level
+from grike.core.judging.class_facts import ClassFacts
 from grike.core.kit import LOADABLE
 from grike.core.movement import Library, Movement, Pace
 from grike.core.planner.run import Run
@@ -25,9 +26,8 @@ from grike.core.planner.selection import Carry
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.variants import Variant
 from grike.core.progression import Asked, Lever, asked, progressed
-from grike.core.rules.carry import asked_of
-from grike.core.rules.class_facts import ClassFacts
-from grike.core.rules.steps import is_lighter
+from grike.core.rules.d7_carrying import asked_of
+from grike.core.rules.w7_steps import is_lighter
 from grike.core.series import PlannedClass
 from grike.core.sheet import Mode
 from grike.core.volume import volume_of_bouts

@@ -8,11 +8,11 @@ from itertools import combinations
 
 from grike.core.anatomy import Region
 from grike.core.focus import Focus
+from grike.core.judging.pool import pool
 from grike.core.kit import ALWAYS_AT_HAND, Kit
 from grike.core.movement import CONDITIONING_FAMILIES, Library, Movement
-from grike.core.rules.base import TWELFTHS
-from grike.core.rules.pool import pool
-from grike.core.rules.scope import parts_of
+from grike.core.rows.row import TWELFTHS
+from grike.core.rows.scope import parts_of
 from grike.core.series import SeriesShape, usable_kit
 
 DUMBBELLS = frozenset({Kit.DUMBBELL_LIGHT, Kit.DUMBBELL_MEDIUM, Kit.DUMBBELL_HEAVY})

@@ -8,6 +8,7 @@ from fractions import Fraction
 from types import MappingProxyType
 
 from grike.core.anatomy import Region
+from grike.core.judging.figures import plain
 from grike.core.planner.grounds import Grounds
 from grike.core.planner.linear import Outcome, colliding_rules
 from grike.core.planner.problem import Problem
@@ -22,9 +23,9 @@ from grike.core.planner.selection import (
     build,
 )
 from grike.core.planner.skeleton import SkeletonTask, skeleton
+from grike.core.rows.row import TWELFTHS, Row
 from grike.core.rules import BY_ID
-from grike.core.rules.base import TWELFTHS, Row, plain
-from grike.core.rules.steps import factor_band
+from grike.core.rules.w7_steps import factor_band
 from grike.core.series import DAY_NAMES
 from grike.core.sheet import Mode
 

@@ -10,13 +10,13 @@ from typing import Any
 from grike.core.anatomy import Muscle
 from grike.core.focus import Focus
 from grike.core.item import Level
+from grike.core.judging.pool import plain_only, pool
 from grike.core.movement import Movement
 from grike.core.planner.cells import Theme, largest_class, themes
 from grike.core.planner.problem import Problem
 from grike.core.planner.variants import Variant, variants_of
-from grike.core.rules.base import TWELFTHS
-from grike.core.rules.pool import plain_only, pool
-from grike.core.rules.scope import parts_of
+from grike.core.rows.row import TWELFTHS
+from grike.core.rows.scope import parts_of
 from grike.core.sheet import Mode
 from grike.core.volume import DEMAND, Yardstick
 

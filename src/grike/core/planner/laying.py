@@ -11,8 +11,9 @@ from grike.core.planner.carrying import items_of
 from grike.core.planner.linear import Outcome, Solved
 from grike.core.planner.run import Run, WeekAnswer, WeekTask
 from grike.core.planner.selection import at_least_cost, chosen_movements
+from grike.core.rows.row import Key, Row
 from grike.core.rules import CATALOGUE, Facts, broken_musts
-from grike.core.rules.base import Key, Reach, Row
+from grike.core.rules.rule import Reach
 from grike.core.series import PlannedClass
 from grike.core.sheet import Mode
 

@@ -9,7 +9,7 @@ from enum import Enum
 
 from ortools.sat.python import cp_model
 
-from grike.core.rules.base import Key, Row
+from grike.core.rows.row import Key, Row
 
 LARGE = 10**9
 #: The short solves in which any solution is looked for: (part of the time, how many at once).

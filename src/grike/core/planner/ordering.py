@@ -8,8 +8,8 @@ from ortools.sat.python import cp_model
 
 from grike.core.movement import CONDITIONING_FAMILIES, Family, Movement, Pace
 from grike.core.planner.linear import Limits, solver_for
-from grike.core.rules.joints import JOINT_NAMES, loads
-from grike.core.rules.order import demanding
+from grike.core.rules.c5_c6_joints import JOINT_NAMES, loads
+from grike.core.rules.c14_demanding_first import demanding
 
 UP_OR_DOWN, KIT_CHANGE, SAME_TARGET, SAME_FAMILY, FAST_AGAIN, PLACE_CHANGE = 40, 24, 4, 6, 3, 2
 SAME_MAIN, TIRED_FIRST, APART = 8, 60, 120

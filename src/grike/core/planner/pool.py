@@ -6,12 +6,13 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from grike.core.anatomy import FACTS, MAJOR_GROUPS, PULL, PUSH, Muscle
+from grike.core.judging.figures import plain
+from grike.core.judging.pool import floor_of, narrow_groups, narrow_words
 from grike.core.movement import Movement
 from grike.core.planner.grounds import Grounds
 from grike.core.planner.problem import Problem
-from grike.core.rules.base import TWELFTHS, plain
-from grike.core.rules.pool import floor_of, narrow_groups, narrow_words
-from grike.core.rules.scope import parts_of
+from grike.core.rows.row import TWELFTHS
+from grike.core.rows.scope import parts_of
 from grike.core.sheet import Mode
 
 

@@ -5,10 +5,10 @@ from __future__ import annotations
 from grike.core.errors import InvalidInput
 from grike.core.focus import FOCUS_NAMES, Focus
 from grike.core.format import FORMAT_NAMES
+from grike.core.judging.pool import pool
 from grike.core.movement import Library
 from grike.core.planner.cells import largest_class, themes
 from grike.core.planner.variants import MAIN_KINDS, variants_of
-from grike.core.rules.pool import pool
 from grike.core.series import DAY_NAMES, SeriesPlan, usable_kit
 from grike.core.sheet import Mode
 

@@ -8,6 +8,7 @@ from dataclasses import replace
 from grike.core.design import ClassDesign, Purpose
 from grike.core.editing import stands, swapped, work_blocks
 from grike.core.errors import Conflict
+from grike.core.judging.pool import pool
 from grike.core.movement import Library, Movement
 from grike.core.planner.assembly import assembled, reframed
 from grike.core.planner.carrying import carried_now, carried_onward, items_of
@@ -28,10 +29,9 @@ from grike.core.planner.skeleton import Cell
 from grike.core.planner.standing import variant_of
 from grike.core.planner.taste import Taste, thinned
 from grike.core.planner.volume_bounds import volume_bounds
+from grike.core.rows.row import row_weight
+from grike.core.rows.scope import Scope
 from grike.core.rules import Facts, Row, broken_musts, findings
-from grike.core.rules.base import row_weight
-from grike.core.rules.pool import pool
-from grike.core.rules.scope import Scope
 from grike.core.series import PlannedClass, usable_kit
 from grike.core.sheet import Mode
 

@@ -20,8 +20,8 @@ from grike.core.planner.refill import class_task
 from grike.core.planner.rolling import plan_weeks
 from grike.core.planner.run import Run
 from grike.core.planner.selection import THEME, at_least_cost, chosen_movements
+from grike.core.rows.row import Row
 from grike.core.rules import Facts, broken_musts, cost_by_rule, findings
-from grike.core.rules.base import Row
 from grike.core.series import PlannedClass, SeriesPlan
 
 #: What it costs, beside the aims, to change one movement of a class.

@@ -7,6 +7,7 @@ from dataclasses import dataclass, field, replace
 from fractions import Fraction
 from typing import Any
 
+from grike.core.judging.class_facts import ClassFacts
 from grike.core.pace import Pace
 from grike.core.planner.linear import Limits, Solved
 from grike.core.planner.pool import PoolReport
@@ -16,9 +17,8 @@ from grike.core.planner.skeleton import Cell
 from grike.core.planner.taste import Taste
 from grike.core.planner.variants import Variant
 from grike.core.progression import Asked
-from grike.core.rules.base import Row
-from grike.core.rules.class_facts import ClassFacts
-from grike.core.rules.scope import Group, Scope
+from grike.core.rows.row import Row
+from grike.core.rows.scope import Group, Scope
 from grike.core.series import PlannedClass, SeriesPlan
 
 

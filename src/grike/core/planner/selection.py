@@ -10,17 +10,17 @@ from typing import Any, TypeAlias
 from grike.core.anatomy import Muscle
 from grike.core.design import Purpose
 from grike.core.item import Item
+from grike.core.judging.class_facts import ClassFacts
 from grike.core.movement import Movement, Pace
 from grike.core.planner.cells import least_of_theme
 from grike.core.planner.linear import Limits, Outcome, RowModel, Solved
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.taste import Taste
 from grike.core.planner.variants import Part, Variant, frame_seconds, stretch_of
+from grike.core.rows.row import TWELFTHS, Key, Row
+from grike.core.rows.scope import Bay, Choice, FixedClass, Group, Scope, WeekSteps
 from grike.core.rules import selection_rows
-from grike.core.rules.base import TWELFTHS, Key, Row
-from grike.core.rules.class_facts import ClassFacts
-from grike.core.rules.jumps import contacts, jumps
-from grike.core.rules.scope import Bay, Choice, FixedClass, Group, Scope, WeekSteps
+from grike.core.rules.w6_landings import contacts, jumps
 from grike.core.sheet import RuleSheet
 from grike.core.volume import DEMAND, Yardstick
 from grike.core.work import SECONDS_PER_HELD_REP

@@ -10,11 +10,11 @@ from collections.abc import Mapping
 from fractions import Fraction
 
 from grike.core.focus import Focus
+from grike.core.judging.class_facts import ClassFacts
 from grike.core.movement import CONDITIONING_FAMILIES, Movement
 from grike.core.planner.cells import Theme, region_supply
-from grike.core.rules.base import TWELFTHS
-from grike.core.rules.class_facts import ClassFacts
-from grike.core.rules.scope import parts_of
+from grike.core.rows.row import TWELFTHS
+from grike.core.rows.scope import parts_of
 from grike.core.series import Slot
 from grike.core.sheet import Mode, RuleSheet
 

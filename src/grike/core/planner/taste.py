@@ -7,8 +7,8 @@ from dataclasses import dataclass
 
 from grike.core.anatomy import Muscle
 from grike.core.movement import Movement
-from grike.core.rules.base import Key
-from grike.core.rules.scope import Scope
+from grike.core.rows.row import Key
+from grike.core.rows.scope import Scope
 
 #: A class chooses from so many movements at most, and from so many of a muscle at least.
 MOST_CHOICES, FEWEST_OF_A_MUSCLE = 60, 3

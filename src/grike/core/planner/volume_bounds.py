@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterable
 from fractions import Fraction
 
+from grike.core.judging.class_facts import ClassFacts
 from grike.core.planner.problem import Problem
-from grike.core.rules.class_facts import ClassFacts
-from grike.core.rules.scope import WeekSteps
-from grike.core.rules.steps import factor_band, is_lighter
+from grike.core.rows.scope import WeekSteps
+from grike.core.rules.w7_steps import factor_band, is_lighter
 from grike.core.sheet import Mode, RuleSetting
 
 

@@ -14,15 +14,14 @@ from grike.core.editing import item_at, swapped, with_block, work_blocks
 from grike.core.errors import InvalidInput
 from grike.core.focus import FOCUS_NAMES, Focus, on_focus
 from grike.core.format import FORMAT_NAMES
+from grike.core.judging.class_facts import ClassFacts
+from grike.core.judging.pool import suits_level, ways_out_missing
 from grike.core.kit import KIT_NAMES
 from grike.core.movement import Movement, Role
 from grike.core.planner.alternatives import Alternative, alternatives, class_at
 from grike.core.planner.skeleton import HEART
 from grike.core.rules import Facts, Finding, broken_musts, cost_by_rule, findings, found_with
-from grike.core.rules.class_facts import ClassFacts
-from grike.core.rules.days import too_close
-from grike.core.rules.pool import suits_level
-from grike.core.rules.teaching import ways_out_missing
+from grike.core.rules.d1_recovery import too_close
 from grike.core.series import LEVEL_NAMES
 from grike.core.sheet import Mode
 from grike.core.volume import muscle_shares

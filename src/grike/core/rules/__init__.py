@@ -7,22 +7,47 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
 
-from grike.core.rules.balance import W2, W3
-from grike.core.rules.base import Finding, Place, Reach, Row, Rule
-from grike.core.rules.carry import D7, D7B
-from grike.core.rules.classes import C1, C2, C3, C4, C9, C10
-from grike.core.rules.days import D1, D2, D3, D4
-from grike.core.rules.facts import Facts, same_look
-from grike.core.rules.group import G1, G2, G3, G4, G5, G6
-from grike.core.rules.joints import C5, C5B, C6, C6B
-from grike.core.rules.jumps import W6
-from grike.core.rules.order import C7, C8, C13, C14
-from grike.core.rules.reach import W4
-from grike.core.rules.scope import Scope
-from grike.core.rules.spread import D5, D6, W5, W8
-from grike.core.rules.steps import W7
-from grike.core.rules.teaching import C11, C12, D8
-from grike.core.rules.week import W1, W1B
+from grike.core.judging.facts import Facts, same_look
+from grike.core.judging.finding import Finding, Place
+from grike.core.rows.row import Row
+from grike.core.rows.scope import Scope
+from grike.core.rules.c1_focus import C1
+from grike.core.rules.c2_time import C2
+from grike.core.rules.c3_once import C3
+from grike.core.rules.c4_sides import C4
+from grike.core.rules.c5_c6_joints import C5, C5B, C6, C6B
+from grike.core.rules.c7_turns import C7
+from grike.core.rules.c8_changes import C8
+from grike.core.rules.c9_kit import C9
+from grike.core.rules.c10_frame import C10
+from grike.core.rules.c11_breathers import C11
+from grike.core.rules.c12_ways_out import C12
+from grike.core.rules.c13_fast_runs import C13
+from grike.core.rules.c14_demanding_first import C14
+from grike.core.rules.d1_recovery import D1
+from grike.core.rules.d2_formats import D2
+from grike.core.rules.d3_kit import D3
+from grike.core.rules.d4_returns import D4
+from grike.core.rules.d5_families import D5
+from grike.core.rules.d6_owned_days import D6
+from grike.core.rules.d7_carrying import D7, D7B
+from grike.core.rules.d8_new_movements import D8
+from grike.core.rules.g1_cautions import G1
+from grike.core.rules.g2_never import G2
+from grike.core.rules.g3_wanted import G3
+from grike.core.rules.g4_pins import G4
+from grike.core.rules.g5_last_class import G5
+from grike.core.rules.g6_level import G6
+from grike.core.rules.rule import Reach, Rule
+from grike.core.rules.w1_muscles import W1
+from grike.core.rules.w1b_major_groups import W1B
+from grike.core.rules.w2_regions import W2
+from grike.core.rules.w3_pairs import W3
+from grike.core.rules.w4_major_days import W4
+from grike.core.rules.w5_planes import W5
+from grike.core.rules.w6_landings import W6
+from grike.core.rules.w7_steps import W7
+from grike.core.rules.w8_strength_days import W8
 from grike.core.series import PlannedClass
 from grike.core.sheet import Mode, RuleSheet
 

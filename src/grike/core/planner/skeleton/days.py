@@ -8,8 +8,8 @@ from typing import Any
 from grike.core.anatomy import Muscle
 from grike.core.focus import Focus
 from grike.core.planner.skeleton.choices import Choices
-from grike.core.rules.days import too_close
-from grike.core.rules.spread import is_strength, strength_counts
+from grike.core.rules.d1_recovery import too_close
+from grike.core.rules.w8_strength_days import is_strength, strength_counts
 from grike.core.sheet import Mode
 
 _M = Muscle

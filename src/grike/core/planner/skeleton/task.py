@@ -8,12 +8,12 @@ from fractions import Fraction
 from typing import Any
 
 from grike.core.focus import Focus
+from grike.core.judging.class_facts import ClassFacts
 from grike.core.planner.cells import Theme
 from grike.core.planner.grounds import Grounds
 from grike.core.planner.linear import Outcome
 from grike.core.planner.problem import Problem
 from grike.core.planner.variants import Variant
-from grike.core.rules.class_facts import ClassFacts
 from grike.core.series import Slot
 
 

@@ -8,8 +8,8 @@ from typing import Any
 from grike.core.item import Level
 from grike.core.planner.grounds import training_guess
 from grike.core.planner.skeleton.choices import Choices
-from grike.core.rules.spread import strength_counts
-from grike.core.rules.steps import factor_band, is_lighter
+from grike.core.rules.w7_steps import factor_band, is_lighter
+from grike.core.rules.w8_strength_days import strength_counts
 from grike.core.volume import DEMAND
 
 #: Later weeks keep this far inside what formats can give at all: the edge leaves no choice.

@@ -10,8 +10,8 @@ from grike.core.design import Block, Purpose
 from grike.core.format import Format
 from grike.core.item import Handling, Item, Level
 from grike.core.movement import Movement, Pace
-from grike.core.rules.base import TWELFTHS
-from grike.core.rules.spread import STRENGTH_REPS
+from grike.core.rows.row import TWELFTHS
+from grike.core.rules.w8_strength_days import STRENGTH_REPS
 from grike.core.work import counted_seconds
 
 F = TypeVar("F", bound=Format)

@@ -17,7 +17,7 @@ from grike.core.planner.variants.base import (
     Split,
     Variant,
 )
-from grike.core.rules.joints import loads
+from grike.core.rules.c5_c6_joints import loads
 
 #: The slowest rep that goes into a hard bout of 20 s.
 SLOWEST_QUICK_REP = 3.0

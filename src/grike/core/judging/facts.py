@@ -7,10 +7,10 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Any, TypeVar
 
+from grike.core.judging.class_facts import ClassFacts
+from grike.core.judging.finding import Place
 from grike.core.movement import Library
 from grike.core.pace import USUAL_PACES, Pace, Paces
-from grike.core.rules.base import Place
-from grike.core.rules.class_facts import ClassFacts
 from grike.core.series import PlannedClass, SeriesPlan, SeriesShape
 from grike.core.sheet import RuleSheet
 from grike.core.volume import Volume, add_volumes

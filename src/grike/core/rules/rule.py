@@ -6,83 +6,21 @@ the planner linear rows over its choices; it shares nothing with the check but t
 
 from __future__ import annotations
 
-from collections.abc import Callable, Hashable, Iterable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass, field
 from enum import StrEnum
 from fractions import Fraction
-from typing import TYPE_CHECKING, NamedTuple, TypeAlias
+from typing import TYPE_CHECKING
 
 from grike.core.errors import InvalidInput
 from grike.core.sheet import Mode, RuleSetting
 
 if TYPE_CHECKING:
-    from grike.core.rules.facts import Facts
-    from grike.core.rules.scope import Scope
-
-#: Sets are counted in twelfths where whole numbers are needed: halves, thirds and quarters fit.
-TWELFTHS = 12
-
-Key: TypeAlias = Hashable
-
-
-@dataclass(frozen=True, slots=True)
-class Place:
-    """Where a finding is. None: the whole series, week or class."""
-
-    week: int | None = None
-    slot: int | None = None
-    block: int | None = None
-    item: int | None = None
-
-
-class About(NamedTuple):
-    """What a finding is about: the kind of thing, its id, and the direction that mends it."""
-
-    kind: str
-    id: str
-    sign: int = 1
-
-
-@dataclass(frozen=True, slots=True)
-class Finding:
-    """A rule that is not kept: where, by how much, why it matters, and what would mend it.
-
-    ``cost`` is 0 for findings of must rules and for remarks. ``about`` says of what there is too
-    little (+1) or too much (-1), for whoever looks for a fix.
-    """
-
-    rule: str
-    mode: Mode
-    place: Place
-    what: str
-    fix: str
-    cost: int = 0
-    remark: bool = False
-    about: About | None = None
-
-    @property
-    def key(self) -> tuple[object, ...]:
-        """What makes it the same finding, whatever its numbers are by now."""
-        about = (self.about.kind, self.about.id) if self.about is not None else ()
-        return (self.rule, self.remark, self.place, about)
-
-
-@dataclass(frozen=True, slots=True)
-class Row:
-    """A linear statement over the planner's choices: ``low <= sum(terms) <= high``.
-
-    ``weight`` None: must hold. Otherwise each ``scale`` by which it is missed, rounded up, costs
-    ``weight``. ``aux`` names choices that the row brings along, with their bounds.
-    """
-
-    rule: str
-    where: str
-    terms: tuple[tuple[Key, int], ...]
-    low: int | None = None
-    high: int | None = None
-    weight: int | None = None
-    scale: int = 1
-    aux: tuple[tuple[Key, int, int], ...] = ()
+    from grike.core.judging.facts import Facts
+    from grike.core.rows.scope import Scope
+from grike.core.judging.figures import plain
+from grike.core.judging.finding import Finding
+from grike.core.rows.row import Row
 
 
 class Reach(StrEnum):
@@ -160,24 +98,3 @@ class Rule:
 def setting(mode: Mode, weight: int = 1, **numbers: int | str) -> RuleSetting:
     """Return a rule setting whose numbers are exact."""
     return RuleSetting(mode, weight, {name: Fraction(value) for name, value in numbers.items()})
-
-
-def missed(amount: Fraction, scale: Fraction | int = 1) -> int:
-    """Return how many whole ``scale`` an amount misses its band by, rounded up; never below 0."""
-    return 0 if amount <= 0 else -int(-(amount / scale) // 1)
-
-
-def row_weight(line: RuleSetting) -> int | None:
-    """Return the weight for a row of a rule: None where the rule is a must."""
-    return None if line.mode is Mode.MUST else line.weight
-
-
-def aimed(line: RuleSetting, amount: int) -> int:
-    """Return what an amount costs under an aim; a must costs nothing, it is broken."""
-    return line.weight * amount if line.mode is Mode.AIM else 0
-
-
-def plain(value: Fraction) -> str:
-    """Return a number for people, with at most one decimal."""
-    text = f"{float(value):.1f}"
-    return text[:-2] if text.endswith(".0") else text

@@ -6,22 +6,12 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from fractions import Fraction
 
-from grike.core.rules.base import (
-    About,
-    Finding,
-    Number,
-    Place,
-    Row,
-    Rule,
-    Whole,
-    aimed,
-    missed,
-    plain,
-    row_weight,
-    setting,
-)
-from grike.core.rules.facts import Facts
-from grike.core.rules.scope import Scope
+from grike.core.judging.facts import Facts
+from grike.core.judging.figures import aimed, missed, plain
+from grike.core.judging.finding import About, Finding, Place
+from grike.core.rows.row import Row, row_weight
+from grike.core.rows.scope import Scope
+from grike.core.rules.rule import Number, Rule, Whole, setting
 from grike.core.sheet import Mode, RuleSetting
 
 

@@ -6,25 +6,14 @@ from collections.abc import Callable, Iterator
 from fractions import Fraction
 
 from grike.core.exact import exact_sum
+from grike.core.judging.class_facts import ClassFacts, Station
+from grike.core.judging.facts import Facts, here
+from grike.core.judging.figures import aimed, missed, plain
+from grike.core.judging.finding import About, Finding
 from grike.core.movement import Joint, Movement
-from grike.core.rules.base import (
-    TWELFTHS,
-    About,
-    Finding,
-    Number,
-    Reach,
-    Row,
-    Rule,
-    Whole,
-    aimed,
-    missed,
-    plain,
-    row_weight,
-    setting,
-)
-from grike.core.rules.class_facts import ClassFacts, Station
-from grike.core.rules.facts import Facts, here
-from grike.core.rules.scope import Scope
+from grike.core.rows.row import TWELFTHS, Row, row_weight
+from grike.core.rows.scope import Scope
+from grike.core.rules.rule import Number, Reach, Rule, Whole, setting
 from grike.core.sheet import Mode, RuleSetting
 
 JOINT_NAMES = {Joint.KNEE: "knee", Joint.WRIST: "wrist"}
@@ -180,4 +169,6 @@ def _rule(rule: str, joint: Joint) -> tuple[Rule, Rule]:
 
 
 C5, C5B = _rule("C5", Joint.KNEE)
+
+
 C6, C6B = _rule("C6", Joint.WRIST)

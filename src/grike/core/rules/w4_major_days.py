@@ -5,23 +5,13 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from grike.core.anatomy import MAJOR_GROUPS
-from grike.core.rules.base import (
-    TWELFTHS,
-    About,
-    Finding,
-    Key,
-    Place,
-    Reach,
-    Row,
-    Rule,
-    Whole,
-    aimed,
-    row_weight,
-    setting,
-)
-from grike.core.rules.facts import Facts
-from grike.core.rules.pool import narrow_groups, narrow_words
-from grike.core.rules.scope import Scope, amount_of_group
+from grike.core.judging.facts import Facts
+from grike.core.judging.figures import aimed
+from grike.core.judging.finding import About, Finding, Place
+from grike.core.judging.pool import narrow_groups, narrow_words
+from grike.core.rows.row import TWELFTHS, Key, Row, row_weight
+from grike.core.rows.scope import Scope, amount_of_group
+from grike.core.rules.rule import Reach, Rule, Whole, setting
 from grike.core.sheet import Mode, RuleSetting
 
 #: A group is worked on a day with this many sets or more.

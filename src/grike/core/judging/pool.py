@@ -5,12 +5,13 @@ from __future__ import annotations
 from grike.core.anatomy import MAJOR_GROUPS
 from grike.core.kit import LOADABLE
 from grike.core.movement import Library, Movement, Position, Role
-from grike.core.rules.teaching import ways_out_missing
 from grike.core.series import SeriesShape
 from grike.core.wishes import Caution
 
 #: How an option differs: by more weight, by another tempo.
 LOAD, TEMPO = "load", "tempo"
+
+
 #: With fewer movements that are for a group no week can work it on two days.
 FEWEST_FOR_A_GROUP = 2
 
@@ -92,3 +93,14 @@ def narrow_words(count: int) -> str:
     """Return in words that the pool holds next to nothing for a group."""
     number = "no movement is" if count == 0 else "only one movement is"
     return f"With this kit, level and these cautions {number} for it."
+
+
+def ways_out_missing(movement: Movement) -> str:
+    """Return what a movement lacks for people who cannot do it as it is; "" if nothing."""
+    if movement.easier is None:
+        return "an easier option"
+    if movement.impact >= 2 and movement.low_impact is None:
+        return "a low-impact option"
+    if movement.kit and movement.stand_in is None:
+        return "a stand-in for its kit"
+    return ""

@@ -14,7 +14,7 @@ from fractions import Fraction
 from grike.core.anatomy import Muscle, Region
 from grike.core.focus import FOCUS_MUSCLES, Focus, on_focus
 from grike.core.movement import CONDITIONING_FAMILIES, Family, Movement
-from grike.core.rules.base import TWELFTHS, Key
+from grike.core.rows.row import TWELFTHS, Key
 from grike.core.series import Slot
 from grike.core.volume import Volume, Yardstick, muscle_shares, region_shares
 
@@ -227,3 +227,12 @@ def merge(*parts: tuple[Iterable[tuple[Key, int]], int]) -> tuple[tuple[Key, int
 def amount_of_group(muscles: frozenset[Muscle]) -> Callable[[Choice], int]:
     """Return the function that gives a choice's twelfths of sets for a group of muscles."""
     return lambda choice: sum(choice.muscle(muscle) for muscle in muscles)
+
+
+def fixed_sets(scope: Scope, week: int, muscles: Iterable[Muscle]) -> int:
+    """Return the sets, in twelfths, that the classes of a week that stay give to some muscles."""
+    wanted = tuple(muscles)
+    total = sum(
+        (fixed.volume.muscle_sets(wanted) for fixed in scope.fixed_of_week(week)), Fraction(0)
+    )
+    return int(total * TWELFTHS)

@@ -7,22 +7,14 @@ from fractions import Fraction
 from itertools import pairwise
 
 from grike.core.bouts import Bout
+from grike.core.judging.class_facts import ClassFacts
+from grike.core.judging.facts import Facts, here
+from grike.core.judging.figures import aimed
+from grike.core.judging.finding import About, Finding, Place
 from grike.core.movement import Movement
-from grike.core.rules.base import (
-    About,
-    Finding,
-    Key,
-    Place,
-    Row,
-    Rule,
-    Whole,
-    aimed,
-    row_weight,
-    setting,
-)
-from grike.core.rules.class_facts import ClassFacts
-from grike.core.rules.facts import Facts, here
-from grike.core.rules.scope import Scope
+from grike.core.rows.row import Key, Row, row_weight
+from grike.core.rows.scope import Scope
+from grike.core.rules.rule import Rule, Whole, setting
 from grike.core.sheet import Mode, RuleSetting
 from grike.core.volume import alike, bout_amount
 

@@ -1,29 +1,17 @@
-"""Week rules on sets: every muscle group gets its share, and no major group is left out."""
+"""W1: every muscle group gets its sets each week, and none too many."""
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Iterator
+from collections.abc import Callable, Iterator
 from fractions import Fraction
 
-from grike.core.anatomy import FACTS, MAJOR_GROUPS, Muscle
-from grike.core.rules.base import (
-    TWELFTHS,
-    About,
-    Finding,
-    Number,
-    Place,
-    Reach,
-    Row,
-    Rule,
-    aimed,
-    missed,
-    plain,
-    row_weight,
-    setting,
-)
-from grike.core.rules.facts import Facts
-from grike.core.rules.pool import floor_of, narrow_groups, narrow_words
-from grike.core.rules.scope import Choice, Scope, amount_of_group, merge, twelfths
+from grike.core.anatomy import FACTS, Muscle
+from grike.core.judging.facts import Facts
+from grike.core.judging.figures import aimed, missed, plain
+from grike.core.judging.finding import About, Finding, Place
+from grike.core.rows.row import TWELFTHS, Row, row_weight
+from grike.core.rows.scope import Choice, Scope, fixed_sets, merge, twelfths
+from grike.core.rules.rule import Number, Reach, Rule, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -68,7 +56,7 @@ def _rows_w1(scope: Scope, line: RuleSetting) -> Iterator[Row]:
         share_wins = _share_wins(scope, week, known, percent, fixed_most)
         for muscle in Muscle:
             terms = scope.week_terms(week, _amount_of(muscle))
-            there = _fixed_sets(scope, week, (muscle,))
+            there = fixed_sets(scope, week, (muscle,))
             where = f"week {week + 1}, {FACTS[muscle].name.lower()}"
             floor = min(least, scope.floors.get(muscle.value, least))
             yield Row("W1", where, tuple(terms), low=floor - there, weight=row_weight(line))
@@ -104,48 +92,6 @@ def _amount_of(muscle: Muscle) -> Callable[[Choice], int]:
     return lambda choice: choice.muscle(muscle)
 
 
-def _fixed_sets(scope: Scope, week: int, muscles: Iterable[Muscle]) -> int:
-    wanted = tuple(muscles)
-    total = sum(
-        (fixed.volume.muscle_sets(wanted) for fixed in scope.fixed_of_week(week)), Fraction(0)
-    )
-    return int(total * TWELFTHS)
-
-
-def _check_majors(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
-    """Where there is next to nothing for a group, that it is left out is only remarked."""
-    narrow: dict[str, int] | None = None
-    for week, volume in facts.week_volumes.items():
-        for group, muscles in MAJOR_GROUPS.items():
-            sets = volume.muscle_sets(muscles)
-            if sets < line.numbers["least"]:
-                if narrow is None:
-                    narrow = narrow_groups(facts.shape, facts.library)
-                few = group in narrow
-                why = f" {narrow_words(narrow[group])}" if few else ""
-                yield Finding(
-                    "W1b",
-                    line.mode,
-                    Place(week),
-                    f"The {group} get {plain(sets)} sets; "
-                    f"the least is {plain(line.numbers['least'])}.{why}",
-                    f"Put a movement for the {group} into week {week + 1}.",
-                    cost=0 if few else aimed(line, twelfths(line.numbers["least"] - sets)),
-                    remark=few,
-                    about=About("group", group),
-                )
-
-
-def _rows_majors(scope: Scope, line: RuleSetting) -> Iterator[Row]:
-    for week in scope.weeks():
-        for group, muscles in MAJOR_GROUPS.items():
-            least = min(twelfths(line.numbers["least"]), scope.floors.get(floor_of(group), 10**6))
-            terms = scope.week_terms(week, amount_of_group(muscles))
-            low = least - _fixed_sets(scope, week, muscles)
-            where = f"week {week + 1}, {group}"
-            yield Row("W1b", where, tuple(terms), low=low, weight=row_weight(line))
-
-
 W1 = Rule(
     "W1",
     "Every muscle group gets its sets",
@@ -161,18 +107,5 @@ W1 = Rule(
         "most": Number("most sets a week", 1, 60),
         "most_percent": Number("or this share of the week's sets, if that is more (%)", 0, 100),
     },
-    reach=Reach.WEEK,
-)
-W1B = Rule(
-    "W1b",
-    "No major group is left out",
-    "Each week every major group gets at least {least} sets; a remark where fewer than two "
-    "movements that level, kit and cautions allow are for it.",
-    "The back of the body and pulling are what gets forgotten first.",
-    "who2020",
-    setting(Mode.MUST, 1, least=4),
-    _check_majors,
-    _rows_majors,
-    numbers={"least": Number("fewest sets a week", 0, 40)},
     reach=Reach.WEEK,
 )

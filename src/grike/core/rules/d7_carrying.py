@@ -6,24 +6,15 @@ from collections.abc import Iterator
 from fractions import Fraction
 
 from grike.core.item import Item
+from grike.core.judging.class_facts import ClassFacts
+from grike.core.judging.facts import Facts, here
+from grike.core.judging.figures import aimed, missed, plain
+from grike.core.judging.finding import About, Finding, Place
 from grike.core.progression import Asked, added, asked, progressed
-from grike.core.rules.base import (
-    About,
-    Finding,
-    Number,
-    Place,
-    Row,
-    Rule,
-    aimed,
-    missed,
-    plain,
-    row_weight,
-    setting,
-)
-from grike.core.rules.class_facts import ClassFacts
-from grike.core.rules.facts import Facts, here
-from grike.core.rules.scope import Scope
-from grike.core.rules.steps import is_lighter
+from grike.core.rows.row import Row, row_weight
+from grike.core.rows.scope import Scope
+from grike.core.rules.rule import Number, Rule, setting
+from grike.core.rules.w7_steps import is_lighter
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -160,6 +151,8 @@ D7 = Rule(
         "within": Number("points either way", 0, 100),
     },
 )
+
+
 D7B = Rule(
     "D7b",
     "What is carried progresses",

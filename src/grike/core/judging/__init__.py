@@ -1,0 +1,1 @@
+"""What is looked at when a plan is judged, and what is found."""

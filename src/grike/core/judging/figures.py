@@ -1,0 +1,27 @@
+"""The arithmetic that checks share: by how much a band is missed, and what that costs."""
+
+from __future__ import annotations
+
+from fractions import Fraction
+from typing import TYPE_CHECKING
+
+from grike.core.sheet import Mode, RuleSetting
+
+if TYPE_CHECKING:
+    pass
+
+
+def missed(amount: Fraction, scale: Fraction | int = 1) -> int:
+    """Return how many whole ``scale`` an amount misses its band by, rounded up; never below 0."""
+    return 0 if amount <= 0 else -int(-(amount / scale) // 1)
+
+
+def aimed(line: RuleSetting, amount: int) -> int:
+    """Return what an amount costs under an aim; a must costs nothing, it is broken."""
+    return line.weight * amount if line.mode is Mode.AIM else 0
+
+
+def plain(value: Fraction) -> str:
+    """Return a number for people, with at most one decimal."""
+    text = f"{float(value):.1f}"
+    return text[:-2] if text.endswith(".0") else text

@@ -1,0 +1,37 @@
+"""D2: the format differs from the class before."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from grike.core.format import FORMAT_NAMES
+from grike.core.judging.facts import Facts
+from grike.core.judging.finding import Finding, Place
+from grike.core.rules.rule import Rule, setting
+from grike.core.sheet import Mode, RuleSetting
+
+
+def _check_format(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
+    for before, after in facts.pairs():
+        mine, theirs = after.design.main_format(), before.design.main_format()
+        if mine == theirs and mine:
+            yield Finding(
+                "D2",
+                line.mode,
+                Place(after.slot.week, after.slot.index),
+                f"{FORMAT_NAMES[mine]} again, as in the class before.",
+                "Choose another format for one of the two.",
+                cost=line.weight if line.mode is Mode.AIM else 0,
+            )
+
+
+D2 = Rule(
+    "D2",
+    "Formats differ from day to day",
+    "The format differs from the class before.",
+    "A week of one format feels the same every day.",
+    "practice",
+    setting(Mode.AIM, 12),
+    _check_format,
+    held_by="skeleton",
+)

@@ -1,0 +1,43 @@
+"""G1: the cautions of the group hold."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from grike.core.judging.facts import Facts, here
+from grike.core.judging.figures import aimed
+from grike.core.judging.finding import About, Finding
+from grike.core.rules.rule import Reach, Rule, setting
+from grike.core.sheet import Mode, RuleSetting
+from grike.core.wishes import CAUTION_NAMES
+
+
+def _check_g1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
+    wishes = facts.shape.wishes
+    for member in facts.classes if wishes.cautions else ():
+        for done in member.done:
+            for caution in wishes.cautions:
+                if done.goes_against(caution):
+                    yield Finding(
+                        "G1",
+                        line.mode,
+                        here(member, done.block, done.place),
+                        f"{done.words} goes against a caution of this group: "
+                        f"{CAUTION_NAMES[caution]}.",
+                        "Swap it for a movement that spares them.",
+                        cost=aimed(line, 1),
+                        about=About("caution", caution.value, -1),
+                    )
+
+
+G1 = Rule(
+    "G1",
+    "The group's cautions are kept",
+    "No movement of a class, warm-up and cool-down included, goes against a caution of the group.",
+    "What a group must be spared does not depend on what would balance the week.",
+    "practice",
+    setting(Mode.MUST, 12),
+    _check_g1,
+    held_by="pool",
+    reach=Reach.CLASS,
+)

@@ -1,0 +1,39 @@
+"""G2: what was left out stays out."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from grike.core.judging.facts import Facts, here
+from grike.core.judging.figures import aimed
+from grike.core.judging.finding import Finding
+from grike.core.rules.rule import Reach, Rule, setting
+from grike.core.sheet import Mode, RuleSetting
+
+
+def _check_g2(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
+    never = frozenset(facts.shape.wishes.never)
+    for member in facts.classes if never else ():
+        for block, place, movement in member.work_movements:
+            if movement.id in never:
+                yield Finding(
+                    "G2",
+                    line.mode,
+                    here(member, block, place),
+                    f"{movement.name} was to be left out of this series.",
+                    "Swap it for one of the alternatives.",
+                    cost=aimed(line, 1),
+                )
+
+
+G2 = Rule(
+    "G2",
+    "What is never wanted stays out",
+    "A movement that the director left out of the series is not used in it.",
+    "There is always a reason, and it need not be told.",
+    "practice",
+    setting(Mode.MUST, 12),
+    _check_g2,
+    held_by="pool",
+    reach=Reach.CLASS,
+)

@@ -1,0 +1,105 @@
+"""W3: what works against each other stays in balance over the week."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from fractions import Fraction
+
+from grike.core.anatomy import PULL, PUSH, Face, Muscle, on_face
+from grike.core.judging.facts import Facts
+from grike.core.judging.figures import aimed, missed, plain
+from grike.core.judging.finding import About, Finding, Place
+from grike.core.rows.row import TWELFTHS, Row, row_weight
+from grike.core.rows.scope import Choice, Scope, amount_of_group, merge
+from grike.core.rules.rule import Number, Reach, Rule, setting
+from grike.core.sheet import Mode, RuleSetting
+from grike.core.volume import Volume
+
+Measure = tuple[str, str, Callable[[Volume], Fraction], Callable[[Choice], int]]
+
+
+Pair = tuple[Measure, Measure]
+
+
+def _of_muscles(muscles: frozenset[Muscle], short: str, name: str) -> Measure:
+    return (short, name, lambda volume: volume.muscle_sets(muscles), amount_of_group(muscles))
+
+
+PAIRS: tuple[Pair, ...] = (
+    (_of_muscles(PUSH, "push", "pushing"), _of_muscles(PULL, "pull", "pulling")),
+    (
+        _of_muscles(on_face(Face.FRONT), "front", "the front of the body"),
+        _of_muscles(on_face(Face.BACK), "back", "the back of the body"),
+    ),
+    (
+        (
+            "knee",
+            "knee-dominant work",
+            lambda v: v.knee,
+            lambda c: c.sets * c.movement.knee_dominant,
+        ),
+        ("hip", "hip-dominant work", lambda v: v.hip, lambda c: c.sets * c.movement.hip_dominant),
+    ),
+)
+
+
+def _check_w3(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
+    most = line.numbers["most"]
+    for week, volume in facts.week_volumes.items():
+        for one, other in PAIRS:
+            for big, small in ((one, other), (other, one)):
+                excess = big[2](volume) * most.denominator - small[2](volume) * most.numerator
+                amount = missed(excess * TWELFTHS, most.denominator)
+                if amount:
+                    ratio = plain(big[2](volume) / small[2](volume)) if small[2](volume) else "many"
+                    yield Finding(
+                        "W3",
+                        line.mode,
+                        Place(week),
+                        f"There is {ratio} times as much {big[1]} as {small[1]} "
+                        f"({plain(big[2](volume))} against {plain(small[2](volume))} sets).",
+                        f"Swap a movement in week {week + 1} for one of {small[1]}.",
+                        cost=aimed(line, amount),
+                        about=About("side", small[0]),
+                    )
+
+
+def _rows_w3(scope: Scope, line: RuleSetting) -> Iterator[Row]:
+    most = line.numbers["most"]
+    for week in scope.weeks():
+        fixed = scope.fixed_of_week(week)
+        for one, other in PAIRS:
+            for big, small in ((one, other), (other, one)):
+                terms = merge(
+                    (scope.week_terms(week, big[3]), most.denominator),
+                    (scope.week_terms(week, small[3]), -most.numerator),
+                )
+                there = sum(
+                    (
+                        big[2](f.volume) * most.denominator - small[2](f.volume) * most.numerator
+                        for f in fixed
+                    ),
+                    Fraction(0),
+                )
+                yield Row(
+                    "W3",
+                    f"week {week + 1}, {big[1]} against {small[1]}",
+                    terms,
+                    high=-int(there * TWELFTHS),
+                    weight=row_weight(line),
+                    scale=most.denominator,
+                )
+
+
+W3 = Rule(
+    "W3",
+    "Push and pull, front and back, knees and hips balance",
+    "In each pair neither side gets more than {most} times the other.",
+    "Mirror muscles get most of the work unless someone counts.",
+    "practice",
+    setting(Mode.AIM, 1, most="1.25"),
+    _check_w3,
+    _rows_w3,
+    numbers={"most": Number("most of one side for each set of the other", 1, 10)},
+    reach=Reach.WEEK,
+)
