@@ -32,7 +32,7 @@ def _rule(rule: Rule) -> str:
             f"- `{name}` = {numbers[name]}: {number.label}; {number.limits()}"
             for name, number in rule.numbers.items()
         ),
-        f"- Held in the planner by: {rule.held_by}",
+        f"- Held in the planner by: {' and '.join(rule.stages)}",
         f"- Source: {SOURCES[rule.source]}",
     ]
     return "\n".join(lines)

@@ -52,7 +52,7 @@ from grike.core.planner.volume_bounds import volume_bounds
 from grike.core.rows.row import Row
 from grike.core.rules import Facts, default_sheet
 from grike.core.rules.c14_demanding_first import demanding
-from grike.core.rules.d1_recovery import too_close
+from grike.core.rules.d1_recovery import D1, too_close
 from grike.core.rules.w7_steps import factor_band, is_lighter
 from grike.core.sheet import Mode
 from grike.core.volume import Yardstick, class_volume
@@ -547,7 +547,7 @@ class Skeletons(unittest.TestCase):
         problem = Problem(a_plan(weekdays=(0, 1, 3, 4), menus=menus), LIBRARY)
         task = SkeletonTask(problem, {}, Grounds(problem))
         self.assertIs(skeleton(task, LIMITS).outcome, Outcome.IMPOSSIBLE)
-        free = replace(task, skip=frozenset({"D1"}))
+        free = replace(task, skip=frozenset({D1}))
         self.assertIs(skeleton(free, LIMITS).outcome, Outcome.FOUND)
 
 

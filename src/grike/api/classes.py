@@ -31,6 +31,7 @@ from grike.core.planner import Problem, Settings
 from grike.core.planner.alternatives import alternatives
 from grike.core.planner.refill import refill
 from grike.core.rules import Facts, found_with
+from grike.core.rules.c1_focus import C1
 from grike.core.sheet import Mode
 from grike.core.shorten import ORDER, Shortened, shorten
 from grike.exchange.classes import class_to
@@ -197,7 +198,7 @@ def _shortened(facts: Facts, member: ClassFacts, minutes: int, order: Sequence[s
         known=member.known,
         order=order or ORDER,
         pace=member.pace,
-        focus_share=float(facts.sheet["C1"].numbers["share"]) / 100,
+        focus_share=float(C1.line(facts.sheet).numbers["share"]) / 100,
     )
 
 

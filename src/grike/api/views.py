@@ -27,8 +27,8 @@ from grike.core.codec import room_to
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.kit import KIT_NAMES, Kit
 from grike.core.rules import BY_ID, Facts, Finding, cost_by_rule
-from grike.core.rules.w1_muscles import most_sets
-from grike.core.rules.w7_steps import per_class_volumes, volume_steps
+from grike.core.rules.w1_muscles import W1, most_sets
+from grike.core.rules.w7_steps import W7, per_class_volumes, volume_steps
 from grike.core.sheet import Mode, RuleSheet
 from grike.core.volume import Amount, Volume, add_volumes
 from grike.exchange.classes import number, volume_report
@@ -38,7 +38,7 @@ from grike.store.runs import Run
 
 def body_volume(volume: Volume, sheet: RuleSheet, *, band: bool) -> BodyVolume:
     """Return a volume for the body column, with the weekly band of rule W1 where asked."""
-    line = sheet["W1"]
+    line = W1.line(sheet)
     bounds = (line.numbers["least"], most_sets(line, volume.total.sets)) if band else (None, None)
     least, most = (None if bound is None else float(bound) for bound in bounds)
     report = volume_report(volume)
@@ -168,7 +168,7 @@ def _steps(facts: Facts) -> list[StepModel]:
             low=shown(step.low),
             high=shown(step.high),
         )
-        for step in volume_steps(volumes, facts.shape.weeks, facts.sheet["W7"])
+        for step in volume_steps(volumes, facts.shape.weeks, W7.line(facts.sheet))
     ]
 
 

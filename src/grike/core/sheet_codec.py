@@ -13,6 +13,7 @@ from grike.core.format import within
 from grike.core.movement import Family
 from grike.core.plain import Plain, at, member
 from grike.core.rules import BY_ID, default_sheet
+from grike.core.rules.d6_owned_days import D6
 from grike.core.sheet import Mode, RuleSheet
 from grike.core.volume import Yardstick
 
@@ -33,7 +34,7 @@ def sheet_to(sheet: RuleSheet) -> Plain:
         for rule_id, line in sheet.lines.items()
     }
     if sheet.owned:
-        out["D6"]["owned"] = dict(sheet.owned)
+        out[D6.id]["owned"] = dict(sheet.owned)
     return out
 
 
@@ -49,7 +50,7 @@ def sheet_from(data: Mapping[str, Any], yardstick: str = "seconds") -> RuleSheet
             )
         with at(rule_id):
             sheet = _with_line(sheet, rule_id, entry)
-    return replace(sheet, owned=_owned_from(data.get("D6", {}).get("owned", {})))
+    return replace(sheet, owned=_owned_from(data.get(D6.id, {}).get("owned", {})))
 
 
 def stored_sheet_from(data: Mapping[str, Any], yardstick: str) -> RuleSheet:

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
+from functools import partial
 from itertools import islice
 
 from grike.core.errors import GrikeError
@@ -21,7 +22,7 @@ from grike.core.fixes.formats import (
     time_of_class,
 )
 from grike.core.fixes.frames import frame_movements
-from grike.core.fixes.items import both_sides, carries
+from grike.core.fixes.items import asks_more, both_sides, carries
 from grike.core.fixes.orders import reorders
 from grike.core.fixes.swaps import swaps
 from grike.core.rules import (
@@ -34,6 +35,7 @@ from grike.core.rules import (
     findings,
     findings_of,
 )
+from grike.core.rules.rule import Mend
 from grike.core.series import SeriesPlan
 from grike.core.sheet import Mode
 
@@ -41,48 +43,23 @@ from grike.core.sheet import Mode
 MOST_TRIES, MOST_FIXES = 60, 3
 
 Source = Callable[[Facts, Finding], Iterator[Edit]]
-#: Where the fixes of each rule come from, in order.
-SOURCES_OF_FIXES: dict[str, tuple[Source, ...]] = {
-    "W1": (swaps,),
-    "W1b": (swaps,),
-    "W2": (swaps,),
-    "W3": (swaps,),
-    "W4": (swaps,),
-    "W5": (swaps,),
-    "W6": (swaps, another_day, lengths),
-    "W7": (lengths,),
-    "W8": (another_format,),
-    "D1": (swaps, another_day),
-    "D2": (another_format, another_day),
-    "D3": (another_day,),
-    "D4": (swaps, another_day),
-    "D5": (swaps,),
-    "D6": (swaps,),
-    "D7": (carries, swaps),
-    "D7b": (carries, swaps),
-    "D8": (swaps,),
-    "C1": (swaps,),
-    "C2": (time_of_class,),
-    "C3": (swaps,),
-    "C4": (both_sides,),
-    "C5": (reorders, swaps, breathers),
-    "C5b": (swaps,),
-    "C6": (reorders, swaps, breathers),
-    "C6b": (swaps,),
-    "C7": (reorders, swaps),
-    "C8": (reorders, swaps),
-    "C9": (stations, swaps),
-    "C10": (frame_movements,),
-    "C11": (breathers,),
-    "C12": (swaps,),
-    "C13": (reorders, swaps, breathers),
-    "C14": (reorders, swaps),
-    "G1": (swaps,),
-    "G2": (swaps,),
-    "G3": (swaps,),
-    "G4": (another_format,),
-    "G5": (lengths,),
-    "G6": (swaps,),
+#: What makes the edits of each kind.
+SOURCES: dict[Mend, Source] = {
+    Mend.SWAP: swaps,
+    Mend.SWAP_ANYWHERE: partial(swaps, anywhere=True),
+    Mend.SWAP_UNLIKE: partial(swaps, anywhere=True, unlike=True),
+    Mend.SWAP_EASIER: partial(swaps, anywhere=True, easier=True),
+    Mend.ORDER: reorders,
+    Mend.FORMAT: another_format,
+    Mend.LENGTH: lengths,
+    Mend.TIME: time_of_class,
+    Mend.BREATHER: breathers,
+    Mend.STATIONS: stations,
+    Mend.SIDES: both_sides,
+    Mend.FRAME: frame_movements,
+    Mend.CARRY: carries,
+    Mend.ASK_MORE: asks_more,
+    Mend.ANOTHER_DAY: another_day,
 }
 
 
@@ -107,8 +84,8 @@ def fixes(facts: Facts, finding: Finding, most: int = MOST_FIXES) -> list[Fix]:
     """
     before = findings(facts)
     out: list[Fix] = []
-    for source in SOURCES_OF_FIXES[finding.rule]:
-        for edit in islice(source(facts, finding), MOST_TRIES):
+    for mend in BY_ID[finding.rule].mends:
+        for edit in islice(SOURCES[mend](facts, finding), MOST_TRIES):
             fix = _judged(facts, before, finding, edit)
             if fix is not None:
                 out.append(fix)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from grike.core.editing import handling_for, with_item
 from grike.core.fixes.base import Edit, classes_of, work_blocks
@@ -41,41 +41,62 @@ def _even(member: ClassFacts, block: int, place: int, item: Item) -> Item:
 
 
 def carries(facts: Facts, finding: Finding) -> Iterator[Edit]:
-    """Yield more of a carried movement, one carried on with something added, or the mark off."""
+    """Yield movements carried on with something added, or the mark taken off where too many are."""
+    less = finding.about is not None and finding.about.sign < 0
+    for at in _items(facts, finding):
+        if at.item.carried and less:
+            yield at.edit(facts, replace(at.item, carried=False), "not carried")
+        elif not at.item.carried and not less:
+            yield from _carried_on(facts, at)
+
+
+def asks_more(facts: Facts, finding: Finding) -> Iterator[Edit]:
+    """Yield more of a movement that is carried on and asks for no more, or the mark taken off."""
+    for at in _items(facts, finding):
+        if not at.item.carried:
+            continue
+        step = replace(at.item, load_step=at.item.load_step + 1)
+        yield at.edit(facts, step, "a step more load")
+        if may_harden(facts.library[at.item.movement_id], facts.shape, facts.library):
+            yield at.edit(facts, replace(at.item, level=Level.HARDER), "the harder option")
+        yield at.edit(facts, replace(at.item, carried=False), "not carried")
+
+
+@dataclass(frozen=True, slots=True)
+class _At:
+    """An item in its place."""
+
+    member: ClassFacts
+    block: int
+    place: int
+    item: Item
+
+    def edit(self, facts: Facts, changed: Item, words: str) -> Edit:
+        """Return the edit that puts a changed item here."""
+        slot = self.member.slot
+        design = with_item(self.member.design, self.block, self.place, changed)
+        name = facts.library[changed.movement_id].name
+        return Edit(f"{name}: {words}, {slot.label}", {slot.index: design})
+
+
+def _items(facts: Facts, finding: Finding) -> Iterator[_At]:
+    """Yield the items that a finding names, or all where it names none."""
+    where = finding.place
     for member in classes_of(facts, finding):
         for number, block in work_blocks(member):
             for place, item in enumerate(block.items):
-                here = finding.place.item in (None, place) and finding.place.block in (None, number)
-                if here:
-                    yield from _of_item(facts, finding, member, number, place, item)
+                if where.item in (None, place) and where.block in (None, number):
+                    yield _At(member, number, place, item)
 
 
-def _of_item(
-    facts: Facts, finding: Finding, member: ClassFacts, number: int, place: int, item: Item
-) -> Iterator[Edit]:
-    label, slot = member.slot.label, member.slot.index
-
-    def edit(changed: Item, words: str) -> Edit:
-        name = facts.library[changed.movement_id].name
-        design = with_item(member.design, number, place, changed)
-        return Edit(f"{name}: {words}, {label}", {slot: design})
-
-    less = finding.about is not None and finding.about.sign < 0
-    if item.carried:
-        if not less and finding.rule == "D7b":
-            yield edit(replace(item, load_step=item.load_step + 1), "a step more load")
-            if may_harden(facts.library[item.movement_id], facts.shape, facts.library):
-                yield edit(replace(item, level=Level.HARDER), "the harder option")
-        if less or finding.rule == "D7b":
-            yield edit(replace(item, carried=False), "not carried")
-        return
-    if finding.rule == "D7" and not less:
-        before = [m for m in facts.classes if m.slot.week == member.slot.week - 1]
-        for other in before:
-            for movement_id in other.design.movement_ids():
-                movement = facts.library[movement_id]
-                able = movement.fetched_kit <= member.design.kit
-                if able and may_harden(movement, facts.shape, facts.library):
-                    handling = handling_for(member.design, number, movement)
-                    changed = Item(movement_id, handling, Level.HARDER, carried=True)
-                    yield edit(changed, f"carried on from {other.slot.label}, the harder option")
+def _carried_on(facts: Facts, at: _At) -> Iterator[Edit]:
+    """Yield movements of the week before in place of an item, each in its harder option."""
+    for other in (m for m in facts.classes if m.slot.week == at.member.slot.week - 1):
+        for movement_id in other.design.movement_ids():
+            movement = facts.library[movement_id]
+            able = movement.fetched_kit <= at.member.design.kit
+            if able and may_harden(movement, facts.shape, facts.library):
+                handling = handling_for(at.member.design, at.block, movement)
+                changed = Item(movement_id, handling, Level.HARDER, carried=True)
+                words = f"carried on from {other.slot.label}, the harder option"
+                yield at.edit(facts, changed, words)

@@ -14,6 +14,7 @@ from grike.core.judging.pool import pool
 from grike.core.movement import Joint, Movement
 from grike.core.rules import Facts, Finding
 from grike.core.rules.c14_demanding_first import demanding
+from grike.core.rules.d4_returns import D4
 from grike.core.rules.w6_landings import jumps
 from grike.core.volume import muscle_shares, region_shares
 from grike.core.wishes import Caution, breaks
@@ -24,10 +25,6 @@ SIDES_OF_THE_BODY = {
     "front": on_face(Face.FRONT),
     "back": on_face(Face.BACK),
 }
-#: Rules whose finding names one movement, though another one may go as well.
-SWAP_ANYWHERE = frozenset({"C5", "C6", "C7", "C13", "C14", "D8"})
-#: Joints that C5 and C6 are about, for swaps when no other order helps.
-JOINT_OF_RULE = {"C5": Joint.KNEE, "C6": Joint.WRIST}
 
 
 def amount(movement: Movement, about: About) -> float:
@@ -61,15 +58,9 @@ def amount(movement: Movement, about: About) -> float:
     return float(truths.get(kind, False))
 
 
-def _wants(finding: Finding) -> About | None:
-    if finding.rule in JOINT_OF_RULE:
-        return About("joint", JOINT_OF_RULE[finding.rule].value, -1)
-    return finding.about
-
-
 def _free(facts: Facts, member: ClassFacts) -> list[Movement]:
     """Return movements that the group may do, kit and the gap of D4 too, little-used first."""
-    gap = facts.sheet["D4"].whole("gap")
+    gap = D4.line(facts.sheet).whole("gap")
     near: set[str] = set()
     uses: dict[str, int] = {}
     for other in facts.classes:
@@ -84,16 +75,27 @@ def _free(facts: Facts, member: ClassFacts) -> list[Movement]:
     return sorted(free, key=lambda m: (not m.foundation, uses.get(m.id, 0), m.id))
 
 
-def swaps(facts: Facts, finding: Finding) -> Iterator[Edit]:
-    """Yield swaps, those that change most of what the finding is about first."""
-    about = _wants(finding)
+def swaps(
+    facts: Facts,
+    finding: Finding,
+    *,
+    anywhere: bool = False,
+    unlike: bool = False,
+    easier: bool = False,
+) -> Iterator[Edit]:
+    """Yield swaps, those that change most of what the finding is about first.
+
+    ``anywhere``: also of other movements than the one the finding names. ``unlike``: what differs
+    most goes in. ``easier``: nothing that asks much goes in.
+    """
+    about = finding.about
     ranked: list[tuple[float, int, int, int, int, Movement]] = []
     for member in classes_of(facts, finding):
         free = _free(facts, member)
         for block, place, now in member.work_movements:
             here = (finding.place.block, finding.place.item)
             elsewhere = None not in here and here != (block, place)
-            if elsewhere and finding.rule not in SWAP_ANYWHERE:
+            if elsewhere and not anywhere:
                 continue
             for number, movement in enumerate(free):
                 gain = 0.0
@@ -101,13 +103,11 @@ def swaps(facts: Facts, finding: Finding) -> Iterator[Edit]:
                     gain = about.sign * (amount(movement, about) - amount(now, about))
                     if gain <= 0:
                         continue
-                if demanding(movement) and finding.rule == "C14":
+                if easier and demanding(movement):
                     continue
                 alike = len(set(now.targets) & set(movement.targets)) / 4
                 alike += (now.position is movement.position) / 4 + (now.sides is movement.sides) / 4
-                if finding.rule == "C7":
-                    alike = -alike
-                rank = -(gain + alike)
+                rank = -(gain + (-alike if unlike else alike))
                 ranked.append((rank, number, member.slot.index, block, place, movement))
     ranked.sort(key=lambda entry: entry[:5])
     by_slot = {member.slot.index: member for member in facts.classes}

@@ -22,6 +22,7 @@ from grike.core.rules import Facts, broken_musts
 from grike.core.rules.c5_c6_joints import C5, C6
 from grike.core.rules.c7_turns import C7
 from grike.core.rules.c8_changes import C8
+from grike.core.rules.c10_frame import C10
 from grike.core.rules.c13_fast_runs import C13
 from grike.core.rules.c14_demanding_first import C14
 from grike.core.series import PlannedClass, Slot
@@ -158,4 +159,4 @@ def _framed(
 ) -> ClassDesign:
     pace = settings.paces.of(slot.index)
     framer = Framer(work, problem.library, problem.plan.shape, known, pace, slot.index + seed)
-    return framer.framed(int(problem.plan.sheet["C10"].numbers["groups"]))
+    return framer.framed(int(C10.line(problem.plan.sheet).numbers["groups"]))

@@ -26,10 +26,9 @@ from grike.core.planner.selection import Carry
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.variants import Variant
 from grike.core.progression import Asked, Lever, asked, progressed
-from grike.core.rules.d7_carrying import asked_of
-from grike.core.rules.w7_steps import is_lighter
+from grike.core.rules.d7_carrying import D7, asked_of
+from grike.core.rules.w7_steps import W7, is_lighter
 from grike.core.series import PlannedClass
-from grike.core.sheet import Mode
 from grike.core.volume import volume_of_bouts
 
 REPS_MORE, SECONDS_MORE = 2, 5
@@ -40,17 +39,17 @@ def carries(run: Run, cells: Sequence[Cell]) -> dict[int, dict[str, Carry]]:
 
     Empty in the first week and where D7 is off. How much of it comes back is left to the rule.
     """
-    if run.problem.plan.sheet["D7"].mode is Mode.OFF or not cells:
+    if not D7.on(run.problem.plan.sheet) or not cells:
         return {}
     week = cells[0].slot.week
     before = _last_full_week(run, week)
-    lighter = is_lighter(week, run.problem.plan.sheet["W7"])
+    lighter = is_lighter(week, W7.line(run.problem.plan.sheet))
     return {cell.slot.index: _possible(run, cell, before, lighter) for cell in cells}
 
 
 def carried_now(run: Run, design: ClassDesign, variant: Variant[Any]) -> dict[str, Carry]:
     """Return what a class carries as it stands, so that a re-fill may keep it."""
-    if run.problem.plan.sheet["D7"].mode is Mode.OFF:
+    if not D7.on(run.problem.plan.sheet):
         return {}
     out: dict[str, Carry] = {}
     for _, _, item in design.items(Purpose.WORK):
@@ -70,7 +69,7 @@ def _carry(run: Run, variant: Variant[Any], item: Item, bouts: Sequence[Bout]) -
 def carried_onward(run: Run, now: PlannedClass) -> frozenset[str]:
     """Return the movements of a class that the next weeks carry on from it."""
     later = sorted({f.slot.week for f in run.facts.values() if f.slot.week > now.slot.week})
-    line = run.problem.plan.sheet["W7"]
+    line = W7.line(run.problem.plan.sheet)
     # A lighter week carries on as well; the next full one is the last that looks back so far.
     until = next((week for week in later if not is_lighter(week, line)), now.slot.week)
     carried = {
@@ -85,7 +84,7 @@ def carried_onward(run: Run, now: PlannedClass) -> frozenset[str]:
 
 def _last_full_week(run: Run, week: int) -> list[ClassFacts]:
     """Return the classes of the last full week before a week, in order."""
-    line = run.problem.plan.sheet["W7"]
+    line = W7.line(run.problem.plan.sheet)
     weeks = {f.slot.week for f in run.facts.values() if f.slot.week < week}
     full = [w for w in weeks if not is_lighter(w, line)]
     return [f for _, f in sorted(run.facts.items()) if full and f.slot.week == max(full)]

@@ -23,9 +23,11 @@ from grike.core.planner.selection import (
     build,
 )
 from grike.core.planner.skeleton import SkeletonTask, skeleton
-from grike.core.rows.row import TWELFTHS, Row
-from grike.core.rules import BY_ID
-from grike.core.rules.w7_steps import factor_band
+from grike.core.rows.row import Row
+from grike.core.rules import BY_ID, CATALOGUE
+from grike.core.rules.rule import Rule, Stage
+from grike.core.rules.w2_regions import W2
+from grike.core.rules.w7_steps import W7, factor_band
 from grike.core.series import DAY_NAMES
 from grike.core.sheet import Mode
 
@@ -36,8 +38,11 @@ _STRUCTURE = {
     CARRIED: "what is carried on comes once a week",
     SUBSTANCE: "at most one movement in six is for forearms, shins or neck alone",
 }
-#: Must rules that shape the skeleton, in the order in which they are tried to be left out.
-_SKELETON_RULES = ("D2", "D3", "D1", "W7", "W8", "C1", "W2", "G4")
+#: Rules that shape the skeleton; what is an aim by default is tried first to be left out.
+_SKELETON_RULES = sorted(
+    (rule for rule in CATALOGUE if Stage.SKELETON in rule.stages),
+    key=lambda rule: rule.default.mode is Mode.MUST,
+)
 
 
 def rule_words(rule_id: str) -> str:
@@ -50,7 +55,7 @@ def rule_words(rule_id: str) -> str:
 
 def certain_reason(problem: Problem) -> str:
     """Return why no plan can exist whatever is chosen, or "" where that is not proven."""
-    shape, line = problem.plan.shape, problem.plan.sheet["W7"]
+    shape, line = problem.plan.shape, W7.line(problem.plan.sheet)
     grounds = Grounds(problem)
     options = grounds.variants
     if not options:
@@ -67,7 +72,7 @@ def certain_reason(problem: Problem) -> str:
             "The rise of a week lies above its cap (W7), so no week can keep both. "
             "Way out: a smaller rise, or a higher cap."
         )
-    regions = problem.plan.sheet["W2"]
+    regions = W2.line(problem.plan.sheet)
     each = (regions.numbers[r.value] - regions.numbers["within"] for r in Region)
     least = sum(each, Fraction(0))
     if regions.mode is Mode.MUST and least > 100:
@@ -79,7 +84,7 @@ def certain_reason(problem: Problem) -> str:
 
 
 def _bands(problem: Problem) -> list[tuple[Fraction, Fraction, Fraction]]:
-    line = problem.plan.sheet["W7"]
+    line = W7.line(problem.plan.sheet)
     return [factor_band(week, line) for week in range(1, problem.plan.shape.weeks)]
 
 
@@ -139,18 +144,15 @@ def _prices(rows: Sequence[Row], needed: Sequence[str], run: Run) -> tuple[str, 
         ]
         solved = at_least_cost(soft, run.limits(run.settings.week_time))
         if solved.outcome is Outcome.FOUND:
-            scale = next(row.scale for row in rows if row.rule == rule)
-            prices.append((solved.cost, _price_words(rule, solved.cost, scale)))
+            prices.append((solved.cost, _price_words(BY_ID[rule], solved.cost)))
     return tuple(words for _, words in sorted(prices))
 
 
-def _price_words(rule: str, amount: int, scale: int) -> str:
-    title = BY_ID[rule].title
-    if rule in _IN_SETS:
-        amount_words = f"{plain(Fraction(amount * scale, TWELFTHS))} sets"
-    else:
-        amount_words = "once" if amount == 1 else f"{amount} times"
-    return f"Way out: {title} ({rule}) alone would have to give way by {amount_words} in that week."
+def _price_words(rule: Rule, steps: int) -> str:
+    return (
+        f"Way out: {rule.title} ({rule.id}) alone would have to give way by "
+        f"{rule.unit.words(steps)} in that week."
+    )
 
 
 def _sentences(
@@ -158,8 +160,8 @@ def _sentences(
 ) -> tuple[str, ...]:
     on = {rule: f" on {' and '.join(own)}" for rule, own in days.items()}
     words = " and ".join(rule_words(rule) + on.get(rule, "") for rule in needed)
-    ways = tuple(_WAYS[rule] for rule in needed if rule in _WAYS)
-    return (f"{start} could not be made to hold together: {words}.", *ways)
+    ways = (_way_out(rule) for rule in needed)
+    return (f"{start} could not be made to hold together: {words}.", *filter(None, ways))
 
 
 def _skeleton_collisions(run: Run) -> tuple[str, ...]:
@@ -167,9 +169,9 @@ def _skeleton_collisions(run: Run) -> tuple[str, ...]:
         run.problem, dict(run.facts), run.pool.grounds, week_training=dict(run.week_training)
     )
     sheet = run.problem.plan.sheet
-    skip = frozenset(r for r in _SKELETON_RULES if sheet[r].mode is not Mode.MUST)
+    skip = frozenset(r for r in _SKELETON_RULES if r.line(sheet).mode is not Mode.MUST)
     limits = run.limits(run.settings.skeleton_time)
-    needed = [r for r in _SKELETON_RULES if sheet[r].mode is Mode.MUST]
+    needed = [rule for rule in _SKELETON_RULES if rule not in skip]
     for rule in list(needed):
         left = frozenset(_SKELETON_RULES) - (set(needed) - {rule}) | skip
         if skeleton(replace(task, skip=left), limits).outcome is Outcome.IMPOSSIBLE:
@@ -180,23 +182,17 @@ def _skeleton_collisions(run: Run) -> tuple[str, ...]:
     filled = {facts.slot.index for facts in run.facts.values()}
     week = min((s.week for s in run.problem.open_slots() if s.index not in filled), default=0)
     start = "Before any movement is chosen"
-    return _sentences(f"{start}, in week {week + 1}, these" if week else f"{start} these", needed)
+    these = f"{start}, in week {week + 1}, these" if week else f"{start} these"
+    return _sentences(these, [rule.id for rule in needed])
 
 
-#: Rules whose rows count twelfths of sets.
-_IN_SETS = frozenset({"W1", "W1b", "W2"})
+#: What a director may give up where the build of a class itself collides with the rules.
 _WAYS = {
-    "G4": "Way out: take a promised day back.",
-    "D1": "Way out: leave a clear day between two classes, or open the focus menu of one of them.",
-    "D4": "Way out: let a movement come back sooner, or bring more kit into the room.",
-    "W7": "Way out: a smaller rise, a wider tolerance, or a longer class.",
-    "W1b": "Way out: fewer sets as the floor of the major groups, or more kit.",
-    "W4": "Way out: one day a week for the major groups, or a whole-body day.",
-    "C1": "Way out: a smaller share for the focus, or another focus menu.",
-    "C2": "Way out: a longer class.",
-    SLOTS: "Way out: more kit, a higher level, or a wider focus menu.",
-    THEME: "Way out: more pieces of that kit, or none of it.",
-    "D2": "Way out: let formats repeat.",
-    "D3": "Way out: let kit repeat.",
-    "W2": "Way out: wider bands for the regions.",
+    SLOTS: "more kit, a higher level, or a wider focus menu",
+    THEME: "more pieces of that kit, or none of it",
 }
+
+
+def _way_out(rule: str) -> str:
+    way = BY_ID[rule].way_out if rule in BY_ID else _WAYS.get(rule, "")
+    return f"Way out: {way}." if way else ""

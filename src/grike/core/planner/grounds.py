@@ -17,6 +17,7 @@ from grike.core.planner.problem import Problem
 from grike.core.planner.variants import Variant, variants_of
 from grike.core.rows.row import TWELFTHS
 from grike.core.rows.scope import parts_of
+from grike.core.rules.c1_focus import C1
 from grike.core.sheet import Mode
 from grike.core.volume import DEMAND, Yardstick
 
@@ -64,7 +65,7 @@ class Grounds:
     @cached_property
     def fits(self) -> frozenset[tuple[Focus, int, int]]:
         """The (focus, theme, variant), the last two by number, that can be filled twice over."""
-        line = self.problem.plan.sheet["C1"]
+        line = C1.line(self.problem.plan.sheet)
         asks = line.mode is not Mode.OFF
         share = float(line.numbers["share"]) / 100 if asks else 0.0
         whole = float(line.numbers["whole"]) / 100 if asks else 0.0

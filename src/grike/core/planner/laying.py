@@ -14,6 +14,7 @@ from grike.core.planner.selection import at_least_cost, chosen_movements
 from grike.core.rows.row import Key, Row
 from grike.core.rules import CATALOGUE, Facts, broken_musts
 from grike.core.rules.rule import Reach
+from grike.core.rules.w7_steps import W7
 from grike.core.series import PlannedClass
 from grike.core.sheet import Mode
 
@@ -64,7 +65,7 @@ def trouble(run: Run, answer: WeekAnswer) -> tuple[int, int]:
 def off_its_step(run: Run, answer: WeekAnswer) -> bool:
     """Return whether a week misses its step (W7) once laid out: caps move reps a little."""
     bounds = answer.task.scope.steps.bounds.get(answer.task.week)
-    if run.problem.plan.sheet["W7"].mode is not Mode.MUST or bounds is None:
+    if W7.line(run.problem.plan.sheet).mode is not Mode.MUST or bounds is None:
         return False
     return not bounds[0] - 1 <= _held(run, answer) <= bounds[1] + 1
 
@@ -91,7 +92,7 @@ def asked_otherwise(rows: Iterable[Row], chosen: Container[Key], held: int) -> l
     """Return rows whose step (W7) is moved by what classes hold beyond what was chosen for them."""
     out: list[Row] = []
     for row in rows:
-        if row.rule == "W7" and row.low is not None and row.high is not None:
+        if row.rule == W7.id and row.low is not None and row.high is not None:
             beyond = held - sum(amount for key, amount in row.terms if key in chosen)
             row = replace(row, low=row.low - beyond, high=row.high - beyond)
         out.append(row)

@@ -13,6 +13,10 @@ from grike.core.planner.grounds import Grounds
 from grike.core.planner.problem import Problem
 from grike.core.rows.row import TWELFTHS
 from grike.core.rows.scope import parts_of
+from grike.core.rules.d3_kit import D3
+from grike.core.rules.d4_returns import D4
+from grike.core.rules.w1_muscles import W1
+from grike.core.rules.w1b_major_groups import W1B
 from grike.core.sheet import Mode
 
 
@@ -72,14 +76,14 @@ def pool_report(problem: Problem) -> PoolReport:
 
 
 def _uses_a_week(problem: Problem) -> int:
-    line = problem.plan.sheet["D4"]
+    line = D4.line(problem.plan.sheet)
     return line.whole("per_week") if line.mode is Mode.MUST else 7
 
 
 def _lower_groups(
     problem: Problem, reach: _Reach, floors: dict[str, int], notes: list[str]
 ) -> None:
-    line = problem.plan.sheet["W1b"]
+    line = W1B.line(problem.plan.sheet)
     wanted = int(line.numbers["least"] * TWELFTHS)
     for group, muscles in MAJOR_GROUPS.items():
         if floor_of(group) in floors:
@@ -97,7 +101,7 @@ def _lower_muscles(
     problem: Problem, reach: _Reach, floors: dict[str, int], notes: list[str]
 ) -> int:
     """Lower the floors of W1 that the pool cannot reach; return what that costs a week."""
-    line = problem.plan.sheet["W1"]
+    line = W1.line(problem.plan.sheet)
     if line.mode is Mode.OFF:
         return 0
     wanted = int(line.numbers["least"] * TWELFTHS)
@@ -119,7 +123,7 @@ def _lower_muscles(
 
 def _same_kit(problem: Problem, grounds: Grounds, notes: list[str]) -> int:
     """Return what D3 costs where there is only one kit to build classes on."""
-    line = problem.plan.sheet["D3"]
+    line = D3.line(problem.plan.sheet)
     if line.mode is Mode.OFF or len(grounds.themes) > 1:
         return 0
     notes.append("There is only one kit to build classes on, so it is the same every day.")

@@ -9,6 +9,7 @@ from grike.core.judging.pool import pool
 from grike.core.movement import Library
 from grike.core.planner.cells import largest_class, themes
 from grike.core.planner.variants import MAIN_KINDS, variants_of
+from grike.core.rules.c1_focus import C1
 from grike.core.series import DAY_NAMES, SeriesPlan, usable_kit
 from grike.core.sheet import Mode
 
@@ -68,7 +69,7 @@ def _wish_problems(plan: SeriesPlan, library: Library) -> list[str]:
 
 
 def _menu_problems(plan: SeriesPlan, library: Library, smallest: int) -> list[str]:
-    line = plan.sheet["C1"]
+    line = C1.line(plan.sheet)
     share = 0.0 if line.mode is Mode.OFF else float(line.numbers["share"]) / 100
     kits = themes(plan.shape, library)
     able = {

@@ -32,6 +32,8 @@ from grike.core.planner.volume_bounds import volume_bounds
 from grike.core.rows.row import row_weight
 from grike.core.rows.scope import Scope
 from grike.core.rules import Facts, Row, broken_musts, findings
+from grike.core.rules.d4_returns import D4
+from grike.core.rules.d8_new_movements import D8
 from grike.core.series import PlannedClass, usable_kit
 from grike.core.sheet import Mode
 
@@ -202,7 +204,7 @@ def class_task(
     theme = Theme(kit, movements)
     cell = Cell(now.slot, now.design.focus, variant, theme)
     week = now.slot.week
-    reach = max(6, int(sheet["D4"].numbers["gap"]) + 1)
+    reach = max(6, int(D4.line(sheet).numbers["gap"]) + 1)
     around = [
         f for i, f in run.facts.items() if f.slot.week == week or abs(i - now.slot.index) <= reach
     ]
@@ -228,7 +230,7 @@ def class_task(
 
 def _taught_here(run: Run, now: PlannedClass, scope: Scope, mending: bool) -> Iterator[Row]:
     """Yield rows that keep what later classes count on: what this class teaches the group (D8)."""
-    line = run.problem.plan.sheet["D8"]
+    line = D8.line(run.problem.plan.sheet)
     if line.mode is Mode.OFF:
         return
     taught = set(now.design.movement_ids())
@@ -242,5 +244,5 @@ def _taught_here(run: Run, now: PlannedClass, scope: Scope, mending: bool) -> It
             if short > 0 and (mending or new & taught):
                 terms = tuple((c.key, 1) for c in scope.bays[0].choices if c.movement.id in new)
                 weight = row_weight(line) if new & taught else TEACH
-                yield Row("D8", facts.slot.label, terms, low=short, weight=weight)
+                yield Row(D8.id, facts.slot.label, terms, low=short, weight=weight)
         known |= own.keys()

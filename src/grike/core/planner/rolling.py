@@ -22,6 +22,12 @@ from grike.core.planner.run import Failure, Run, WeekAnswer, WeekTask, kept_fact
 from grike.core.planner.selection import at_least_cost, within_bands
 from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton
 from grike.core.planner.weeks import week_task
+from grike.core.rules.d2_formats import D2
+from grike.core.rules.d3_kit import D3
+from grike.core.rules.rule import Rule
+from grike.core.rules.w2_regions import W2
+from grike.core.rules.w7_steps import W7
+from grike.core.rules.w8_strength_days import W8
 from grike.core.series import PlannedClass
 from grike.core.sheet import Mode
 
@@ -264,19 +270,23 @@ def _without_past(problem: Problem, past: Mapping[int, Cell], run: Run) -> Probl
     return replace(problem, plan=plan)
 
 
-def _loosenings(run: Run) -> list[tuple[frozenset[str], bool]]:
+#: Aims that a skeleton may be chosen without, the one that matters least to a week last.
+GIVE_WAY = (W2, D3, D2, W8)
+
+
+def _loosenings(run: Run) -> list[tuple[frozenset[Rule], bool]]:
     """Return what is tried in turn: (aims left out, whether harder options may make up the step).
 
     Musts are never left out. Where the slot cannot hold the step, harder options come first and
     once more before the step itself is given up; beginners are spared them.
     """
     sheet, level = run.problem.plan.sheet, run.problem.plan.shape.level
-    aims = [r for r in ("W2", "D3", "D2", "W8") if sheet[r].mode is Mode.AIM]
-    steps = sheet["W7"].mode is not Mode.OFF and level > 1
+    aims = [rule for rule in GIVE_WAY if rule.line(sheet).mode is Mode.AIM]
+    steps = W7.on(sheet) and level > 1
     out = [(frozenset(aims[:n]), False) for n in range(len(aims) + 1)]
     if steps:
         out.insert(1, (frozenset(), True))
         out.append((frozenset(aims), True))
-    if sheet["W7"].mode is Mode.AIM:
-        out.append((frozenset([*aims, "W7"]), False))
+    if W7.line(sheet).mode is Mode.AIM:
+        out.append((frozenset([*aims, W7]), False))
     return list(dict.fromkeys(out))

@@ -15,8 +15,11 @@ from grike.core.movement import CONDITIONING_FAMILIES, Movement
 from grike.core.planner.cells import Theme, region_supply
 from grike.core.rows.row import TWELFTHS
 from grike.core.rows.scope import parts_of
+from grike.core.rules.c1_focus import C1
+from grike.core.rules.d4_returns import D4
+from grike.core.rules.d8_new_movements import D8
 from grike.core.series import Slot
-from grike.core.sheet import Mode, RuleSheet
+from grike.core.sheet import RuleSheet
 
 
 class Supply:
@@ -25,19 +28,19 @@ class Supply:
     def __init__(
         self, slot: Slot, kept: Mapping[int, ClassFacts], known: frozenset[str], sheet: RuleSheet
     ) -> None:
-        gap = sheet["D4"].whole("gap") if sheet["D4"].mode is not Mode.OFF else 0
+        gap = D4.line(sheet).whole("gap") if D4.on(sheet) else 0
         near = [kept[n] for n in range(slot.index - gap, slot.index) if n in kept]
         self.used = {m.id for facts in near for _, _, m in facts.work_movements}
         before = {m.id for n, f in kept.items() if n < slot.index for _, _, m in f.work_movements}
         first = min((facts.slot.week for facts in kept.values()), default=slot.week)
         self.known = known | before
-        learns = sheet["D8"].mode is Mode.OFF or slot.week <= first
-        self.most_new = None if learns else sheet["D8"].whole("most")
+        learns = not D8.on(sheet) or slot.week <= first
+        self.most_new = None if learns else D8.line(sheet).whole("most")
         self.share = Fraction(0)
         self.whole = Fraction(0)
-        if sheet["C1"].mode is not Mode.OFF:
-            self.share = sheet["C1"].numbers["share"] / 100
-            self.whole = sheet["C1"].numbers["whole"] / 100
+        if C1.on(sheet):
+            self.share = C1.line(sheet).numbers["share"] / 100
+            self.whole = C1.line(sheet).numbers["whole"] / 100
 
     def slots(self, theme: Theme) -> dict[Focus, int]:
         """Return the most movements of a class on a kit, by focus."""

@@ -8,7 +8,7 @@ from fractions import Fraction
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.planner.problem import Problem
 from grike.core.rows.scope import WeekSteps
-from grike.core.rules.w7_steps import factor_band, is_lighter
+from grike.core.rules.w7_steps import W7, factor_band, is_lighter
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -20,7 +20,7 @@ def volume_bounds(
     The full week before it gives a step; weeks after it that are there already must still be a
     step from this one. The bounds are rounded inwards, since the model's volumes are whole.
     """
-    line = problem.plan.sheet["W7"]
+    line = W7.line(problem.plan.sheet)
     if line.mode is Mode.OFF:
         return WeekSteps()
     yardstick = problem.plan.sheet.yardstick

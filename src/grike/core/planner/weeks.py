@@ -12,6 +12,7 @@ from grike.core.planner.selection import Carried, all_rows, scope_of
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.taste import thinned
 from grike.core.planner.volume_bounds import volume_bounds
+from grike.core.rules.d4_returns import D4
 
 
 def week_task(
@@ -29,7 +30,7 @@ def week_task(
         taste = run.taste(run.seed + attempt)
         own = [_with_movements(c, thinned(_suited(c), taste, n)) for n, c in enumerate(own)]
     own = [_with_carried(cell, carried) for cell in own]
-    reach = max(6, int(sheet["D4"].numbers["gap"]) + 1)
+    reach = max(6, int(D4.line(sheet).numbers["gap"]) + 1)
     near = {cell.slot.index for cell in own}
     around = [
         facts

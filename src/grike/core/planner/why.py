@@ -21,7 +21,15 @@ from grike.core.movement import Movement, Role
 from grike.core.planner.alternatives import Alternative, alternatives, class_at
 from grike.core.planner.skeleton import HEART
 from grike.core.rules import Facts, Finding, broken_musts, cost_by_rule, findings, found_with
-from grike.core.rules.d1_recovery import too_close
+from grike.core.rules.c1_focus import C1
+from grike.core.rules.c3_once import C3
+from grike.core.rules.c9_kit import C9
+from grike.core.rules.c12_ways_out import C12
+from grike.core.rules.d1_recovery import D1, too_close
+from grike.core.rules.d2_formats import D2
+from grike.core.rules.d3_kit import D3
+from grike.core.rules.g1_cautions import G1
+from grike.core.rules.g2_never import G2
 from grike.core.series import LEVEL_NAMES
 from grike.core.sheet import Mode
 from grike.core.volume import muscle_shares
@@ -112,24 +120,24 @@ def _never(facts: Facts, member: ClassFacts, movement: Movement) -> Iterator[Rea
         yield Reason("", f"{name} is done sitting on a chair, and the group is on its feet.")
     lacks = ways_out_missing(movement) if movement.role is Role.WORK else ""
     if lacks:
-        yield Reason("C12", f"{name} does not offer {lacks}.")
+        yield Reason(C12.id, f"{name} does not offer {lacks}.")
     for kit, short in shape.room.missing(movement.kit, shape.heads).items():
         yield Reason(
-            "C9", f"{KIT_NAMES[kit].capitalize()} for {shape.heads} people: {short} short."
+            C9.id, f"{KIT_NAMES[kit].capitalize()} for {shape.heads} people: {short} short."
         )
     missing = movement.fetched_kit - member.design.kit
     if missing:
         names = ", ".join(KIT_NAMES[kit] for kit in sorted(missing))
         yield Reason("", f"The class is built on other kit; {name.lower()} needs {names}.")
     if movement.id in shape.wishes.never:
-        yield Reason("G2", f"{name} was left out of this series.")
+        yield Reason(G2.id, f"{name} was left out of this series.")
     for caution in shape.wishes.broken_by(movement):
-        yield Reason("G1", f"{name} goes against a caution: {CAUTION_NAMES[caution]}.")
+        yield Reason(G1.id, f"{name} goes against a caution: {CAUTION_NAMES[caution]}.")
     if movement.id in member.design.movement_ids():
-        yield Reason("C3", f"{name} is in this class already.")
+        yield Reason(C3.id, f"{name} is in this class already.")
     if movement.role is Role.WORK and not on_focus(movement, member.design.focus):
         focus = FOCUS_NAMES[member.design.focus].lower()
-        yield Reason("C1", f"Nothing of it lies on the focus of the class, {focus}.")
+        yield Reason(C1.id, f"Nothing of it lies on the focus of the class, {focus}.")
 
 
 def why_not(facts: Facts, slot: int, movement_id: str) -> WhyNot:
@@ -165,7 +173,7 @@ def why_class(facts: Facts, slot: int) -> tuple[Reason, ...]:
 
 def _why_focus(facts: Facts, slot: int) -> Iterator[Reason]:
     member = class_at(facts, slot)
-    line = facts.sheet["D1"]
+    line = D1.line(facts.sheet)
     menu = facts.shape.menu(member.slot.weekday)
     free: list[str] = []
     yield Reason("", f"The focus is {FOCUS_NAMES[member.design.focus].lower()}.")
@@ -188,7 +196,8 @@ def _why_focus(facts: Facts, slot: int) -> Iterator[Reason]:
             muscles = HEART[focus] & (HEART[near[0].design.focus] | near[0].main_groups)
             names = ", ".join(FACTS[m].name.lower() for m in sorted(muscles))
             yield Reason(
-                "D1", f"{name}: {names} would be worked hard again too soon ({near[0].slot.label})."
+                D1.id,
+                f"{name}: {names} would be worked hard again too soon ({near[0].slot.label}).",
             )
         else:
             free.append(name.lower())
@@ -203,11 +212,11 @@ def _why_neighbours(facts: Facts, slot: int) -> Iterator[Reason]:
     around = [*facts.classes[max(0, place - 1) : place], *facts.classes[place + 1 : place + 2]]
     for other in around:
         fmt, kit = other.design.main_format(), other.design.kit
-        if facts.sheet["D2"].mode is not Mode.OFF and fmt and fmt != member.design.main_format():
+        if D2.on(facts.sheet) and fmt and fmt != member.design.main_format():
             name = FORMAT_NAMES[fmt]
-            yield Reason("D2", f"{name} would be the format of {other.slot.label} once more.")
-        if facts.sheet["D3"].mode is not Mode.OFF and kit != member.design.kit:
+            yield Reason(D2.id, f"{name} would be the format of {other.slot.label} once more.")
+        if D3.on(facts.sheet) and kit != member.design.kit:
             names = ", ".join(KIT_NAMES[k] for k in sorted(kit)) or "body weight"
             yield Reason(
-                "D3", f"{names.capitalize()} would be the kit of {other.slot.label} again."
+                D3.id, f"{names.capitalize()} would be the kit of {other.slot.label} again."
             )

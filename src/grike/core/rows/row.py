@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Hashable
 from dataclasses import dataclass
+from fractions import Fraction
 from typing import TYPE_CHECKING, TypeAlias
 
 from grike.core.sheet import Mode, RuleSetting
@@ -20,11 +21,38 @@ Key: TypeAlias = Hashable
 
 
 @dataclass(frozen=True, slots=True)
+class Unit:
+    """What one step of a rule's rows is, for people: ``step`` of something that is counted."""
+
+    one: str
+    many: str
+    step: Fraction = Fraction(1)
+
+    def words(self, steps: int) -> str:
+        """Return an amount in words: "2.5 sets", "once"."""
+        amount = steps * self.step
+        if not self.one:
+            return "once" if steps == 1 else f"{steps} times"
+        number = f"{float(amount):.1f}".removesuffix(".0")
+        return f"{number} {self.one if amount == 1 else self.many}"
+
+
+TIMES = Unit("", "")
+SETS = Unit("set", "sets", Fraction(1, TWELFTHS))
+MOVEMENTS = Unit("movement", "movements")
+SECONDS = Unit("second", "seconds")
+#: Training volume is counted in seconds, reps or sets as the series has it.
+VOLUME = Unit("point of training volume", "points of training volume")
+LANDINGS = Unit("ground contact", "ground contacts", Fraction(10))
+
+
+@dataclass(frozen=True, slots=True)
 class Row:
     """A linear statement over the planner's choices: ``low <= sum(terms) <= high``.
 
     ``weight`` None: must hold. Otherwise each ``scale`` by which it is missed, rounded up, costs
-    ``weight``. ``aux`` names choices that the row brings along, with their bounds.
+    ``weight``; a ``scale`` is one step of the rule's unit. ``aux``: choices that the row brings
+    along, with their bounds.
     """
 
     rule: str

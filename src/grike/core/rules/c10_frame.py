@@ -11,7 +11,7 @@ from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding
 from grike.core.judging.pool import frame_pool
 from grike.core.movement import Role
-from grike.core.rules.rule import Reach, Rule, Whole, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Stage, Whole, setting
 from grike.core.sheet import Mode, RuleSetting
 from grike.core.volume import Volume
 
@@ -71,7 +71,8 @@ C10 = Rule(
     "acsm2011",
     setting(Mode.MUST, 1, groups=4),
     _check_c10,
-    held_by="assembly",
+    stages=(Stage.ASSEMBLY,),
     numbers={"groups": Whole("how many of the most-worked groups", 0, 12)},
     reach=Reach.CLASS,
+    mends=(Mend.FRAME,),
 )

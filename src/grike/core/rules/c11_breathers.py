@@ -11,9 +11,9 @@ from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import Finding
-from grike.core.rows.row import Row, row_weight
+from grike.core.rows.row import SECONDS, Row, row_weight
 from grike.core.rows.scope import Scope
-from grike.core.rules.rule import Number, Reach, Rule, setting
+from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, setting
 from grike.core.sheet import Mode, RuleSetting
 
 #: A rest of this length, after changes and showings, is as good as a breather.
@@ -84,7 +84,10 @@ C11 = Rule(
     setting(Mode.MUST, 1, minutes=10),
     _check_c11,
     _rows_c11,
-    held_by="skeleton and selection",
+    stages=(Stage.SKELETON, Stage.SELECTION),
     numbers={"minutes": Number("minutes without a breather", 1, 60)},
     reach=Reach.CLASS,
+    mends=(Mend.BREATHER,),
+    unit=SECONDS,
+    way_out="a longer stretch without a breather",
 )

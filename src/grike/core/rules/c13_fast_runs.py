@@ -9,7 +9,7 @@ from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import Finding
 from grike.core.movement import Pace
-from grike.core.rules.rule import Reach, Rule, Whole, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Stage, Whole, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -51,7 +51,12 @@ C13 = Rule(
     "practice",
     setting(Mode.AIM, 1, run=3),
     _check_c13,
-    held_by="ordering",
+    stages=(Stage.ORDERING,),
     numbers={"run": Whole("fast movements in a row", 1, 20)},
     reach=Reach.CLASS,
+    mends=(
+        Mend.ORDER,
+        Mend.SWAP_ANYWHERE,
+        Mend.BREATHER,
+    ),
 )

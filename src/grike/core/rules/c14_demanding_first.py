@@ -8,7 +8,7 @@ from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import Finding
 from grike.core.movement import Family, Movement
-from grike.core.rules.rule import Reach, Rule, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Stage, setting
 from grike.core.sheet import Mode, RuleSetting
 
 #: Families whose movements of one target work a muscle by itself.
@@ -66,6 +66,10 @@ C14 = Rule(
     "acsm2009",
     setting(Mode.AIM, 2),
     _check_c14,
-    held_by="ordering",
+    stages=(Stage.ORDERING,),
     reach=Reach.CLASS,
+    mends=(
+        Mend.ORDER,
+        Mend.SWAP_EASIER,
+    ),
 )

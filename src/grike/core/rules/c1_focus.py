@@ -14,9 +14,9 @@ from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed, missed, plain
 from grike.core.judging.finding import About, Finding
 from grike.core.movement import Movement
-from grike.core.rows.row import Row, row_weight
+from grike.core.rows.row import SETS, Row, row_weight
 from grike.core.rows.scope import Choice, Scope
-from grike.core.rules.rule import Number, Reach, Rule, setting
+from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, setting
 from grike.core.sheet import Mode, RuleSetting
 from grike.core.volume import Volume
 
@@ -119,4 +119,8 @@ C1 = Rule(
         "whole": Number("each region, whole body (%)", 0, 33),
     },
     reach=Reach.CLASS,
+    stages=(Stage.SKELETON, Stage.SELECTION),
+    mends=(Mend.SWAP,),
+    unit=SETS,
+    way_out="a smaller share for the focus, or another focus menu",
 )

@@ -7,9 +7,9 @@ from collections.abc import Iterator
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding
-from grike.core.rows.row import Row, row_weight
+from grike.core.rows.row import SECONDS, Row, row_weight
 from grike.core.rows.scope import Scope
-from grike.core.rules.rule import Reach, Rule, Whole, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Whole, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -62,4 +62,7 @@ C2 = Rule(
     _rows_c2,
     numbers={"under_seconds": Whole("seconds under before it is said", 0, 600)},
     reach=Reach.CLASS,
+    mends=(Mend.TIME,),
+    unit=SECONDS,
+    way_out="a longer class",
 )

@@ -9,7 +9,7 @@ from grike.core.judging.figures import aimed
 from grike.core.judging.finding import Finding
 from grike.core.rows.row import Key, Row, row_weight
 from grike.core.rows.scope import Scope
-from grike.core.rules.rule import Reach, Rule, setting
+from grike.core.rules.rule import Mend, Reach, Rule, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -54,4 +54,5 @@ C3 = Rule(
     _check_c3,
     _rows_c3,
     reach=Reach.CLASS,
+    mends=(Mend.SWAP,),
 )

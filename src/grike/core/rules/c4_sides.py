@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding
-from grike.core.rules.rule import Reach, Rule, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Stage, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -40,6 +40,7 @@ C4 = Rule(
     "practice",
     setting(Mode.MUST, 1),
     _check_c4,
-    held_by="assembly",
+    stages=(Stage.ASSEMBLY,),
     reach=Reach.CLASS,
+    mends=(Mend.SIDES,),
 )

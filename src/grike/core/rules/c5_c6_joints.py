@@ -11,9 +11,9 @@ from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed, missed, plain
 from grike.core.judging.finding import About, Finding
 from grike.core.movement import Joint, Movement
-from grike.core.rows.row import TWELFTHS, Row, row_weight
+from grike.core.rows.row import SETS, TWELFTHS, Row, row_weight
 from grike.core.rows.scope import Scope
-from grike.core.rules.rule import Number, Reach, Rule, Whole, setting
+from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, Whole, setting
 from grike.core.sheet import Mode, RuleSetting
 
 JOINT_NAMES = {Joint.KNEE: "knee", Joint.WRIST: "wrist"}
@@ -67,6 +67,7 @@ def _check_of(rule: str, joint: Joint) -> Callable[[Facts, RuleSetting], Iterato
                         f"{run[0].movements[0].name}; {most} are the most.",
                         f"Move one that spares the {name}s between them.",
                         cost=aimed(line, len(run) - most),
+                        about=About("joint", joint.value, -1),
                     )
             for before, after in _layers_meet(member, joint):
                 yield Finding(
@@ -77,6 +78,7 @@ def _check_of(rule: str, joint: Joint) -> Callable[[Facts, RuleSetting], Iterato
                     f"{before.movements[0].name}, which did so all through.",
                     f"Put a circuit or block that spares the {name}s between them.",
                     cost=aimed(line, 1),
+                    about=About("joint", joint.value, -1),
                 )
 
     return check
@@ -149,9 +151,11 @@ def _rule(rule: str, joint: Joint) -> tuple[Rule, Rule]:
         setting(Mode.MUST, 1, run=3),
         _check_of(rule, joint),
         _rows_run_of(rule, joint),
-        held_by="selection and ordering",
+        stages=(Stage.SELECTION, Stage.ORDERING),
         reach=Reach.CLASS,
         numbers={"run": Whole("movements in a row", 1, 10)},
+        mends=(Mend.ORDER, Mend.SWAP_ANYWHERE, Mend.BREATHER),
+        way_out=f"let more movements in a row load the {name}s",
     )
     share = Rule(
         f"{rule}b",
@@ -163,6 +167,8 @@ def _rule(rule: str, joint: Joint) -> tuple[Rule, Rule]:
         _check_share_of(f"{rule}b", joint),
         _rows_share_of(f"{rule}b", joint),
         numbers={"share": Number("share of the sets (%)", 0, 100)},
+        mends=(Mend.SWAP,),
+        unit=SETS,
         reach=Reach.CLASS,
     )
     return run, share

@@ -9,7 +9,7 @@ from grike.core.judging.class_facts import Station
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import Finding
-from grike.core.rules.rule import Number, Reach, Rule, setting
+from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -44,7 +44,11 @@ C7 = Rule(
     "practice",
     setting(Mode.AIM, 1, most=50),
     _check_c7,
-    held_by="ordering",
+    stages=(Stage.ORDERING,),
     numbers={"most": Number("neighbours that may be alike (%)", 0, 100)},
     reach=Reach.CLASS,
+    mends=(
+        Mend.ORDER,
+        Mend.SWAP_UNLIKE,
+    ),
 )

@@ -8,7 +8,7 @@ from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed, missed
 from grike.core.judging.finding import About, Finding
 from grike.core.movement import Movement
-from grike.core.rules.rule import Reach, Rule, Whole, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Stage, Whole, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -53,10 +53,14 @@ C8 = Rule(
     "practice",
     setting(Mode.AIM, 1, kit_changes=4, ups_and_downs=4),
     _check_c8,
-    held_by="ordering",
+    stages=(Stage.ORDERING,),
     numbers={
         "kit_changes": Whole("changes of kit", 0, 40),
         "ups_and_downs": Whole("changes standing to floor", 0, 40),
     },
     reach=Reach.CLASS,
+    mends=(
+        Mend.ORDER,
+        Mend.SWAP,
+    ),
 )

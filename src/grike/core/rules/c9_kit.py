@@ -8,7 +8,7 @@ from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding
 from grike.core.kit import KIT_NAMES
-from grike.core.rules.rule import Reach, Rule, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Stage, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -45,6 +45,10 @@ C9 = Rule(
     "practice",
     setting(Mode.MUST, 1),
     _check_c9,
-    held_by="cells",
+    stages=(Stage.POOL,),
     reach=Reach.CLASS,
+    mends=(
+        Mend.STATIONS,
+        Mend.SWAP,
+    ),
 )

@@ -13,7 +13,7 @@ from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding, Place
 from grike.core.rows.row import Key, Row, row_weight
 from grike.core.rows.scope import Bay, FixedClass, Scope
-from grike.core.rules.rule import Rule, Whole, setting
+from grike.core.rules.rule import Mend, Rule, Stage, Whole, setting
 from grike.core.series import Slot
 from grike.core.sheet import Mode, RuleSetting
 
@@ -110,4 +110,10 @@ D1 = Rule(
     _check_d1,
     _rows_d1,
     numbers={"hours": Whole("hours between", 0, 168)},
+    stages=(Stage.SKELETON, Stage.SELECTION),
+    mends=(
+        Mend.SWAP,
+        Mend.ANOTHER_DAY,
+    ),
+    way_out="leave a clear day between two classes, or open the focus menu of one of them",
 )

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from grike.core.format import FORMAT_NAMES
 from grike.core.judging.facts import Facts
 from grike.core.judging.finding import Finding, Place
-from grike.core.rules.rule import Rule, setting
+from grike.core.rules.rule import Mend, Rule, Stage, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -33,5 +33,10 @@ D2 = Rule(
     "practice",
     setting(Mode.AIM, 12),
     _check_format,
-    held_by="skeleton",
+    stages=(Stage.SKELETON,),
+    mends=(
+        Mend.FORMAT,
+        Mend.ANOTHER_DAY,
+    ),
+    way_out="let formats repeat",
 )

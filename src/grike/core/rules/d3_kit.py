@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from grike.core.judging.facts import Facts
 from grike.core.judging.finding import Finding, Place
 from grike.core.kit import KIT_NAMES
-from grike.core.rules.rule import Rule, setting
+from grike.core.rules.rule import Mend, Rule, Stage, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -33,5 +33,7 @@ D3 = Rule(
     "practice",
     setting(Mode.AIM, 12),
     _check_kit,
-    held_by="skeleton",
+    stages=(Stage.SKELETON,),
+    mends=(Mend.ANOTHER_DAY,),
+    way_out="let kit repeat",
 )

@@ -9,7 +9,7 @@ from grike.core.judging.facts import Facts
 from grike.core.judging.finding import About, Finding, Place
 from grike.core.rows.row import Key, Row, row_weight
 from grike.core.rows.scope import Scope
-from grike.core.rules.rule import Rule, Whole, setting
+from grike.core.rules.rule import Mend, Rule, Whole, setting
 from grike.core.series import Slot
 from grike.core.sheet import Mode, RuleSetting
 
@@ -122,4 +122,9 @@ D4 = Rule(
         "gap": Whole("classes between two uses", 0, 20),
         "per_week": Whole("most uses a week", 1, 7),
     },
+    mends=(
+        Mend.SWAP,
+        Mend.ANOTHER_DAY,
+    ),
+    way_out="let a movement come back sooner, or bring more kit into the room",
 )

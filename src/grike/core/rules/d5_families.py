@@ -11,7 +11,7 @@ from grike.core.judging.finding import About, Finding, Place
 from grike.core.movement import Family
 from grike.core.rows.row import Key, Row, row_weight
 from grike.core.rows.scope import Scope
-from grike.core.rules.rule import Reach, Rule, Whole, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Whole, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -64,4 +64,5 @@ D5 = Rule(
     _rows_d5,
     numbers={"most": Whole("uses a week", 1, 21)},
     reach=Reach.WEEK,
+    mends=(Mend.SWAP,),
 )

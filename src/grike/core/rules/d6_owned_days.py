@@ -12,7 +12,7 @@ from grike.core.movement import Family, Movement
 from grike.core.rows.row import Row, row_weight
 from grike.core.rows.scope import Scope
 from grike.core.rules.d5_families import family_name
-from grike.core.rules.rule import Reach, Rule, setting
+from grike.core.rules.rule import Mend, Reach, Rule, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -69,4 +69,5 @@ D6 = Rule(
     _check_d6,
     _rows_d6,
     reach=Reach.CLASS,
+    mends=(Mend.SWAP,),
 )

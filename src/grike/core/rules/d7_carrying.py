@@ -11,9 +11,9 @@ from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed, missed, plain
 from grike.core.judging.finding import About, Finding, Place
 from grike.core.progression import Asked, added, asked, progressed
-from grike.core.rows.row import Row, row_weight
+from grike.core.rows.row import MOVEMENTS, Row, row_weight
 from grike.core.rows.scope import Scope
-from grike.core.rules.rule import Number, Rule, setting
+from grike.core.rules.rule import Mend, Number, Rule, Stage, setting
 from grike.core.rules.w7_steps import is_lighter
 from grike.core.sheet import Mode, RuleSetting
 
@@ -150,6 +150,11 @@ D7 = Rule(
         "share": Number("movements carried (%)", 0, 100),
         "within": Number("points either way", 0, 100),
     },
+    mends=(
+        Mend.CARRY,
+        Mend.SWAP,
+    ),
+    unit=MOVEMENTS,
 )
 
 
@@ -162,5 +167,9 @@ D7B = Rule(
     "acsm2009",
     setting(Mode.MUST, 1),
     _check_d7b,
-    held_by="selection",
+    stages=(Stage.SELECTION,),
+    mends=(
+        Mend.ASK_MORE,
+        Mend.SWAP,
+    ),
 )

@@ -7,9 +7,9 @@ from collections.abc import Iterator
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import Finding
-from grike.core.rows.row import Row, row_weight
+from grike.core.rows.row import MOVEMENTS, Row, row_weight
 from grike.core.rows.scope import Scope
-from grike.core.rules.rule import Reach, Rule, Whole, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Whole, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -57,4 +57,6 @@ D8 = Rule(
     _rows_d8,
     numbers={"most": Whole("new movements a class", 0, 12)},
     reach=Reach.CLASS,
+    mends=(Mend.SWAP_ANYWHERE,),
+    unit=MOVEMENTS,
 )

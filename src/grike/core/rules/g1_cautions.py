@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding
-from grike.core.rules.rule import Reach, Rule, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Stage, setting
 from grike.core.sheet import Mode, RuleSetting
 from grike.core.wishes import CAUTION_NAMES
 
@@ -38,6 +38,7 @@ G1 = Rule(
     "practice",
     setting(Mode.MUST, 12),
     _check_g1,
-    held_by="pool",
+    stages=(Stage.POOL,),
     reach=Reach.CLASS,
+    mends=(Mend.SWAP,),
 )

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import Finding
-from grike.core.rules.rule import Reach, Rule, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Stage, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -34,6 +34,7 @@ G2 = Rule(
     "practice",
     setting(Mode.MUST, 12),
     _check_g2,
-    held_by="pool",
+    stages=(Stage.POOL,),
     reach=Reach.CLASS,
+    mends=(Mend.SWAP,),
 )

@@ -7,9 +7,9 @@ from collections.abc import Iterator
 from grike.core.judging.facts import Facts
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding, Place
-from grike.core.rows.row import Row, row_weight
+from grike.core.rows.row import MOVEMENTS, Row, row_weight
 from grike.core.rows.scope import Scope
-from grike.core.rules.rule import Rule, setting
+from grike.core.rules.rule import Mend, Rule, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -52,4 +52,7 @@ G3 = Rule(
     setting(Mode.AIM, 24),
     _check_g3,
     _rows_g3,
+    mends=(Mend.SWAP,),
+    unit=MOVEMENTS,
+    way_out="wish for fewer movements, or for those that this kit and level allow",
 )

@@ -11,7 +11,7 @@ from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding
 from grike.core.kit import KIT_NAMES
-from grike.core.rules.rule import Reach, Rule, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Stage, setting
 from grike.core.sheet import Mode, RuleSetting
 from grike.core.wishes import Pin
 
@@ -53,6 +53,8 @@ G4 = Rule(
     "practice",
     setting(Mode.MUST, 12),
     _check_g4,
-    held_by="skeleton",
+    stages=(Stage.SKELETON,),
     reach=Reach.CLASS,
+    mends=(Mend.FORMAT,),
+    way_out="take a promised day back",
 )

@@ -9,9 +9,9 @@ from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed, missed, plain
 from grike.core.judging.finding import About, Finding
-from grike.core.rows.row import Row, row_weight
+from grike.core.rows.row import VOLUME, Row, row_weight
 from grike.core.rows.scope import Scope, merge
-from grike.core.rules.rule import Rule, setting
+from grike.core.rules.rule import Mend, Rule, Stage, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -64,4 +64,7 @@ G5 = Rule(
     setting(Mode.OFF, 1),
     _check_g5,
     _rows_g5,
+    stages=(Stage.SKELETON, Stage.SELECTION),
+    mends=(Mend.LENGTH,),
+    unit=VOLUME,
 )

@@ -7,9 +7,9 @@ from collections.abc import Iterator
 from grike.core.judging.facts import Facts
 from grike.core.judging.figures import aimed, missed, plain
 from grike.core.judging.finding import About, Finding, Place
-from grike.core.rows.row import Row, row_weight
+from grike.core.rows.row import VOLUME, Row, row_weight
 from grike.core.rows.scope import Scope
-from grike.core.rules.rule import Number, Rule, setting
+from grike.core.rules.rule import Mend, Number, Rule, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -50,4 +50,6 @@ G6 = Rule(
     _check_g6,
     _rows_g6,
     numbers={"share": Number("foundation movements (%)", 0, 100)},
+    mends=(Mend.SWAP,),
+    unit=VOLUME,
 )

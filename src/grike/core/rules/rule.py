@@ -13,7 +13,8 @@ from fractions import Fraction
 from typing import TYPE_CHECKING
 
 from grike.core.errors import InvalidInput
-from grike.core.sheet import Mode, RuleSetting
+from grike.core.rows.row import TIMES, Unit
+from grike.core.sheet import Mode, RuleSetting, RuleSheet
 
 if TYPE_CHECKING:
     from grike.core.judging.facts import Facts
@@ -21,6 +22,40 @@ if TYPE_CHECKING:
 from grike.core.judging.figures import plain
 from grike.core.judging.finding import Finding
 from grike.core.rows.row import Row
+
+
+class Stage(StrEnum):
+    """A stage of the planner that holds a rule."""
+
+    POOL = "pool"
+    SKELETON = "skeleton"
+    SELECTION = "selection"
+    ORDERING = "ordering"
+    ASSEMBLY = "assembly"
+
+
+class Mend(StrEnum):
+    """A kind of edit that may take a finding away.
+
+    Swaps are of the movement that a finding names, or ANYWHERE in its class; UNLIKE ones prefer
+    what differs most, EASIER ones bring in nothing that asks much.
+    """
+
+    SWAP = "swap"
+    SWAP_ANYWHERE = "swap-anywhere"
+    SWAP_UNLIKE = "swap-unlike"
+    SWAP_EASIER = "swap-easier"
+    ORDER = "order"
+    FORMAT = "format"
+    LENGTH = "length"
+    TIME = "time"
+    BREATHER = "breather"
+    STATIONS = "stations"
+    SIDES = "sides"
+    FRAME = "frame"
+    CARRY = "carry"
+    ASK_MORE = "ask-more"
+    ANOTHER_DAY = "another-day"
 
 
 class Reach(StrEnum):
@@ -62,9 +97,14 @@ def Whole(label: str, least: int, most: int) -> Number:  # noqa: N802  reads as 
     return Number(label, least, most, whole=True)
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, eq=False)
 class Rule:
-    """One line of the catalogue. ``numbers`` explains and limits each editable figure."""
+    """One line of the catalogue. ``numbers`` explains and limits each editable figure.
+
+    ``stages``: where the planner holds it. ``mends``: which edits may take a finding away, in the
+    order in which they are tried. ``unit``: what one step of its rows is. ``way_out``: what a
+    director may give up where it collides with others.
+    """
 
     id: str
     title: str
@@ -74,9 +114,20 @@ class Rule:
     default: RuleSetting
     check: Callable[[Facts, RuleSetting], Iterable[Finding]]
     rows: Callable[[Scope, RuleSetting], Iterable[Row]] | None = None
-    held_by: str = "selection"
+    stages: tuple[Stage, ...] = (Stage.SELECTION,)
     reach: Reach = Reach.SERIES
     numbers: dict[str, Number] = field(default_factory=dict)
+    mends: tuple[Mend, ...] = ()
+    unit: Unit = TIMES
+    way_out: str = ""
+
+    def line(self, sheet: RuleSheet) -> RuleSetting:
+        """Return the line of this rule in a sheet."""
+        return sheet[self.id]
+
+    def on(self, sheet: RuleSheet) -> bool:
+        """Return whether a sheet asks for this rule at all."""
+        return sheet[self.id].mode is not Mode.OFF
 
     def require_possible(self, line: RuleSetting) -> None:
         """Raise InvalidInput with the limits for a figure of a line that lies outside them."""

@@ -9,9 +9,9 @@ from grike.core.anatomy import FACTS, Muscle
 from grike.core.judging.facts import Facts
 from grike.core.judging.figures import aimed, missed, plain
 from grike.core.judging.finding import About, Finding, Place
-from grike.core.rows.row import TWELFTHS, Row, row_weight
+from grike.core.rows.row import SETS, TWELFTHS, Row, row_weight
 from grike.core.rows.scope import Choice, Scope, fixed_sets, merge, twelfths
-from grike.core.rules.rule import Number, Reach, Rule, setting
+from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -108,4 +108,8 @@ W1 = Rule(
         "most_percent": Number("or this share of the week's sets, if that is more (%)", 0, 100),
     },
     reach=Reach.WEEK,
+    stages=(Stage.SKELETON, Stage.SELECTION),
+    mends=(Mend.SWAP,),
+    unit=SETS,
+    way_out="fewer sets as the least for a muscle group, or more kit",
 )

@@ -9,9 +9,9 @@ from grike.core.judging.facts import Facts
 from grike.core.judging.figures import aimed, plain
 from grike.core.judging.finding import About, Finding, Place
 from grike.core.judging.pool import floor_of, narrow_groups, narrow_words
-from grike.core.rows.row import Row, row_weight
+from grike.core.rows.row import SETS, Row, row_weight
 from grike.core.rows.scope import Scope, amount_of_group, fixed_sets, twelfths
-from grike.core.rules.rule import Number, Reach, Rule, setting
+from grike.core.rules.rule import Mend, Number, Reach, Rule, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -61,4 +61,7 @@ W1B = Rule(
     _rows_majors,
     numbers={"least": Number("fewest sets a week", 0, 40)},
     reach=Reach.WEEK,
+    mends=(Mend.SWAP,),
+    unit=SETS,
+    way_out="fewer sets as the floor of the major groups, or more kit",
 )

@@ -9,9 +9,9 @@ from grike.core.anatomy import Region
 from grike.core.judging.facts import Facts
 from grike.core.judging.figures import aimed, missed, plain
 from grike.core.judging.finding import About, Finding, Place
-from grike.core.rows.row import TWELFTHS, Row, row_weight
+from grike.core.rows.row import SETS, TWELFTHS, Row, row_weight
 from grike.core.rows.scope import Choice, Scope, merge
-from grike.core.rules.rule import Number, Reach, Rule, setting
+from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, setting
 from grike.core.sheet import Mode, RuleSetting
 
 REGION_NUMBERS = {Region.LOWER: "lower", Region.UPPER: "upper", Region.CORE: "core"}
@@ -92,4 +92,8 @@ W2 = Rule(
         "within": Number("points either way", 0, 50),
     },
     reach=Reach.WEEK,
+    stages=(Stage.SKELETON, Stage.SELECTION),
+    mends=(Mend.SWAP,),
+    unit=SETS,
+    way_out="wider bands for the regions",
 )

@@ -9,9 +9,9 @@ from grike.core.anatomy import PULL, PUSH, Face, Muscle, on_face
 from grike.core.judging.facts import Facts
 from grike.core.judging.figures import aimed, missed, plain
 from grike.core.judging.finding import About, Finding, Place
-from grike.core.rows.row import TWELFTHS, Row, row_weight
+from grike.core.rows.row import SETS, TWELFTHS, Row, row_weight
 from grike.core.rows.scope import Choice, Scope, amount_of_group, merge
-from grike.core.rules.rule import Number, Reach, Rule, setting
+from grike.core.rules.rule import Mend, Number, Reach, Rule, setting
 from grike.core.sheet import Mode, RuleSetting
 from grike.core.volume import Volume
 
@@ -102,4 +102,6 @@ W3 = Rule(
     _rows_w3,
     numbers={"most": Number("most of one side for each set of the other", 1, 10)},
     reach=Reach.WEEK,
+    mends=(Mend.SWAP,),
+    unit=SETS,
 )

@@ -11,7 +11,7 @@ from grike.core.judging.finding import About, Finding, Place
 from grike.core.judging.pool import narrow_groups, narrow_words
 from grike.core.rows.row import TWELFTHS, Key, Row, row_weight
 from grike.core.rows.scope import Scope, amount_of_group
-from grike.core.rules.rule import Reach, Rule, Whole, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Whole, setting
 from grike.core.sheet import Mode, RuleSetting
 
 #: A group is worked on a day with this many sets or more.
@@ -86,4 +86,6 @@ W4 = Rule(
     _rows_w4,
     numbers={"days": Whole("fewest days a week", 0, 7)},
     reach=Reach.WEEK,
+    mends=(Mend.SWAP,),
+    way_out="one day a week for the major groups, or a whole-body day",
 )

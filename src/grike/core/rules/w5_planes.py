@@ -9,9 +9,9 @@ from grike.core.judging.facts import Facts
 from grike.core.judging.figures import aimed, missed, plain
 from grike.core.judging.finding import About, Finding, Place
 from grike.core.movement import Plane
-from grike.core.rows.row import TWELFTHS, Row, row_weight
+from grike.core.rows.row import SETS, TWELFTHS, Row, row_weight
 from grike.core.rows.scope import Scope
-from grike.core.rules.rule import Number, Reach, Rule, setting
+from grike.core.rules.rule import Mend, Number, Reach, Rule, setting
 from grike.core.sheet import Mode, RuleSetting
 
 PLANES = (Plane.FRONTAL, Plane.TRANSVERSE)
@@ -67,4 +67,6 @@ W5 = Rule(
     _rows_w5,
     numbers={"least": Number("least share of each plane (%)", 0, 33)},
     reach=Reach.WEEK,
+    mends=(Mend.SWAP,),
+    unit=SETS,
 )

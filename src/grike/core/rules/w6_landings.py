@@ -12,9 +12,9 @@ from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding, Place
 from grike.core.movement import Movement
-from grike.core.rows.row import Key, Row, row_weight
+from grike.core.rows.row import LANDINGS, Key, Row, row_weight
 from grike.core.rows.scope import Scope
-from grike.core.rules.rule import Rule, Whole, setting
+from grike.core.rules.rule import Mend, Rule, Whole, setting
 from grike.core.sheet import Mode, RuleSetting
 from grike.core.volume import alike, bout_amount
 
@@ -147,4 +147,11 @@ W6 = Rule(
         "intermediate": Whole("contacts a class, intermediate", 0, 400),
         "advanced": Whole("contacts a class, advanced", 0, 400),
     },
+    mends=(
+        Mend.SWAP,
+        Mend.ANOTHER_DAY,
+        Mend.LENGTH,
+    ),
+    unit=LANDINGS,
+    way_out="more ground contacts a week, or fewer formats that jump",
 )

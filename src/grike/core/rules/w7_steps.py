@@ -9,9 +9,9 @@ from fractions import Fraction
 from grike.core.judging.facts import Facts
 from grike.core.judging.figures import aimed, missed, plain
 from grike.core.judging.finding import About, Finding, Place
-from grike.core.rows.row import Row, row_weight
+from grike.core.rows.row import VOLUME, Row, row_weight
 from grike.core.rows.scope import Scope
-from grike.core.rules.rule import Number, Rule, Whole, setting
+from grike.core.rules.rule import Mend, Number, Rule, Stage, Whole, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -130,4 +130,8 @@ W7 = Rule(
         "lighter_every": Whole("a lighter week every so many weeks (0: never)", 0, 12),
         "lighter_by": Number("how much lighter (%)", 0, 60),
     },
+    stages=(Stage.SKELETON, Stage.SELECTION),
+    mends=(Mend.LENGTH,),
+    unit=VOLUME,
+    way_out="a smaller rise, a wider tolerance, or a longer class",
 )

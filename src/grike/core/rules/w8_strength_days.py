@@ -10,7 +10,7 @@ from grike.core.judging.facts import Facts
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding, Place
 from grike.core.movement import Pace
-from grike.core.rules.rule import Number, Reach, Rule, setting
+from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, setting
 from grike.core.sheet import Mode, RuleSetting
 from grike.core.work import pace_of
 
@@ -74,10 +74,12 @@ W8 = Rule(
     "acsm2009",
     setting(Mode.AIM, 12, least=20, most=80),
     _check_w8,
-    held_by="skeleton",
+    stages=(Stage.SKELETON,),
     numbers={
         "least": Number("least share of strength classes (%)", 0, 100),
         "most": Number("most (%)", 0, 100),
     },
     reach=Reach.WEEK,
+    mends=(Mend.FORMAT,),
+    way_out="let the mix of strength and other classes vary",
 )

@@ -13,6 +13,8 @@ from grike.core.planner.skeleton.days import HEART, mix, recovery, refusals, var
 from grike.core.planner.skeleton.task import Cell, Skeleton, SkeletonTask
 from grike.core.planner.skeleton.taste import tie_breaks
 from grike.core.planner.skeleton.volume import PLAY, VolumeRows
+from grike.core.rules.d2_formats import D2
+from grike.core.rules.d3_kit import D3
 
 #: Tie-breaks need not be the best of all; aims weigh more than this.
 GAP = 30
@@ -23,8 +25,8 @@ def skeleton(task: SkeletonTask, limits: Limits) -> Skeleton:
     choices = Choices(task)
     volume = VolumeRows(choices)
     recovery(choices)
-    variety(choices, "D2")
-    variety(choices, "D3")
+    variety(choices, D2, choices.formats)
+    variety(choices, D3, choices.kits)
     mix(choices)
     supply(choices)
     volume.steps()

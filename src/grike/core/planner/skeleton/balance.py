@@ -12,6 +12,9 @@ from typing import Any
 from grike.core.anatomy import Muscle, Region, region_of
 from grike.core.focus import FOCUS_MUSCLES, Focus
 from grike.core.planner.skeleton.choices import Choices
+from grike.core.rules.c1_focus import C1
+from grike.core.rules.w1_muscles import W1
+from grike.core.rules.w2_regions import W2
 from grike.core.series import Slot
 
 #: So many movements for a muscle count of one kit, and so many are enough for a week.
@@ -22,9 +25,9 @@ SETS_TO_SPARE = 1.75
 
 def supply(choices: Choices) -> None:
     """W1: kits and formats of a week hold enough movements and sets for every muscle group."""
-    if not choices.on("W1"):
+    if not choices.on(W1):
         return
-    least = choices.sheet["W1"].numbers["least"]
+    least = W1.line(choices.sheet).numbers["least"]
     wanted = round(choices.task.grounds.sets_needed(least) * SETS_TO_SPARE)
     counts = [Counter(m for x in theme.movements for m in x.targets) for theme in choices.themes]
     for week in sorted({slot.week for slot in choices.slots}):
@@ -50,9 +53,9 @@ def supply(choices: Choices) -> None:
 
 def regions(choices: Choices) -> None:
     """W2 with C1: sets per region for each class, so that the week's shares can be met."""
-    if not choices.on("W2") or not choices.on("C1"):
+    if not choices.on(W2) or not choices.on(C1):
         return
-    line, share = choices.sheet["W2"], choices.sheet["C1"].numbers
+    line, share = W2.line(choices.sheet), C1.line(choices.sheet).numbers
     for week in sorted({slot.week for slot in choices.slots}):
         members = [s for s in choices.slots if s.week == week]
         if len(members) < sum(1 for s in choices.task.problem.slots if s.week == week):

@@ -2,17 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from typing import Any
 
 from ortools.sat.python import cp_model
 
+from grike.core.design import ClassDesign
 from grike.core.focus import Focus
-from grike.core.planner.skeleton.task import SkeletonTask
+from grike.core.planner.skeleton.task import Cell, SkeletonTask
 from grike.core.planner.supply import Supply
 from grike.core.planner.variants import NO_LIMIT
+from grike.core.rules.g4_pins import G4
+from grike.core.rules.rule import Rule
 from grike.core.series import Slot
-from grike.core.sheet import Mode
 
 
 class Choices:
@@ -38,9 +40,9 @@ class Choices:
         for slot in self.slots:
             self._class(slot)
 
-    def on(self, rule: str) -> bool:
+    def on(self, rule: Rule) -> bool:
         """Return whether a rule is looked at."""
-        return self.sheet[rule].mode is not Mode.OFF and rule not in self.task.skip
+        return rule.on(self.sheet) and rule not in self.task.skip
 
     def one_of(self, literals: Sequence[Any]) -> None:
         """Ask for exactly one of some literals; of none, nothing can be chosen."""
@@ -86,7 +88,7 @@ class Choices:
 
     def _pinned(self, slot: Slot) -> None:
         """G4: a pinned day has its focus, whatever its menu says, its format and its kit."""
-        pin = self.shape.wishes.pin_of(slot.week, slot.weekday) if self.on("G4") else None
+        pin = self.shape.wishes.pin_of(slot.week, slot.weekday) if self.on(G4) else None
         if pin is None:
             return
         i = slot.index
@@ -115,25 +117,36 @@ class Choices:
         kept = self.task.kept.get(index)
         return kept.design.focus if kept else None
 
-    def features(self, index: int, rule: str) -> dict[object, Any]:
-        """Return the literals of a class's format kinds (D2) or kits (D3)."""
-        cell, kept = self.task.fixed_cells.get(index), self.task.kept.get(index)
-        if cell is not None:
-            own: object = cell.variant.kind if rule == "D2" else cell.theme.kit
-            return {own: self.model.new_constant(1)}
-        if kept is not None:
-            design = kept.design
-            return {
-                design.main_format() if rule == "D2" else design.kit: self.model.new_constant(1)
-            }
-        if (index, 0) not in self.theme:
-            return {}
+    def formats(self, index: int) -> dict[object, Any]:
+        """Return the literals of the kinds of format that a class may have."""
+        known = self._known(index, lambda cell: cell.variant.kind, ClassDesign.main_format)
+        if known is not None or (index, 0) not in self.theme:
+            return known or {}
         out: dict[object, Any] = {}
-        if rule == "D3":
-            return {t.kit: self.theme[index, n] for n, t in enumerate(self.themes)}
         for number, variant in enumerate(self.variants):
             out[variant.kind] = out.get(variant.kind, 0) + self.variant[index, number]
         return out
+
+    def kits(self, index: int) -> dict[object, Any]:
+        """Return the literals of the kits that a class may have."""
+        known = self._known(index, lambda cell: cell.theme.kit, lambda design: design.kit)
+        if known is not None or (index, 0) not in self.theme:
+            return known or {}
+        return {t.kit: self.theme[index, n] for n, t in enumerate(self.themes)}
+
+    def _known(
+        self,
+        index: int,
+        of_cell: Callable[[Cell], object],
+        of_design: Callable[[ClassDesign], object],
+    ) -> dict[object, Any] | None:
+        """Return the feature of a class that is chosen already or stays; None for an open one."""
+        cell, kept = self.task.fixed_cells.get(index), self.task.kept.get(index)
+        if cell is not None:
+            return {of_cell(cell): self.model.new_constant(1)}
+        if kept is not None:
+            return {of_design(kept.design): self.model.new_constant(1)}
+        return None
 
     def sets_of(self, index: int) -> Any:
         """Return the sets of an open class as an expression."""

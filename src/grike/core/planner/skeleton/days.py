@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from itertools import combinations, pairwise
 from typing import Any
 
 from grike.core.anatomy import Muscle
 from grike.core.focus import Focus
 from grike.core.planner.skeleton.choices import Choices
-from grike.core.rules.d1_recovery import too_close
-from grike.core.rules.w8_strength_days import is_strength, strength_counts
+from grike.core.rules.d1_recovery import D1, too_close
+from grike.core.rules.rule import Rule
+from grike.core.rules.w8_strength_days import W8, is_strength, strength_counts
 from grike.core.sheet import Mode
 
 _M = Muscle
@@ -28,9 +30,9 @@ HEART: dict[Focus, frozenset[Muscle]] = {
 
 def recovery(choices: Choices) -> None:
     """D1: what is at the heart of two near classes must not be the same."""
-    if not choices.on("D1"):
+    if not choices.on(D1):
         return
-    line = choices.sheet["D1"]
+    line = D1.line(choices.sheet)
     for one, other in combinations(choices.task.problem.slots, 2):
         if not too_close(one, other, line):
             continue
@@ -40,15 +42,15 @@ def recovery(choices: Choices) -> None:
                     choices.model.add_bool_or([first.negated(), second.negated()])
 
 
-def variety(choices: Choices, rule: str) -> None:
-    """D2 and D3: a feature of a class is not that of the class before."""
+def variety(choices: Choices, rule: Rule, features: Callable[[int], dict[object, Any]]) -> None:
+    """Hold that a feature of a class, as a rule has it, is not that of the class before."""
     if not choices.on(rule):
         return
-    line = choices.sheet[rule]
+    line = rule.line(choices.sheet)
     order = choices.task.problem.slots
     for before, after in pairwise(order):
-        ours = choices.features(after.index, rule)
-        for feature, literal in choices.features(before.index, rule).items():
+        ours = features(after.index)
+        for feature, literal in features(before.index).items():
             if feature not in ours:
                 continue
             if line.mode is Mode.MUST:
@@ -61,9 +63,9 @@ def variety(choices: Choices, rule: str) -> None:
 
 def mix(choices: Choices) -> None:
     """W8: a week has as many strength classes as its band allows."""
-    if not choices.on("W8"):
+    if not choices.on(W8):
         return
-    line = choices.sheet["W8"]
+    line = W8.line(choices.sheet)
     for week in sorted({slot.week for slot in choices.slots}):
         members = [slot for slot in choices.task.problem.slots if slot.week == week]
         counts = strength_counts(len(members), line)
@@ -101,7 +103,7 @@ def refusals(choices: Choices) -> None:
                 literals.append(choices.focus[index, cell.focus])
                 continue
             number = next(n for n, t in enumerate(choices.themes) if t.kit == cell.theme.kit)
-            kind = choices.features(index, "D2")[cell.variant.kind]
+            kind = choices.formats(index)[cell.variant.kind]
             literals += [choices.focus[index, cell.focus], choices.theme[index, number], kind]
         if literals:
             choices.model.add(sum(literals) <= len(literals) - 1)

@@ -14,6 +14,7 @@ from grike.core.planner.grounds import Grounds
 from grike.core.planner.linear import Outcome
 from grike.core.planner.problem import Problem
 from grike.core.planner.variants import Variant
+from grike.core.rules.rule import Rule
 from grike.core.series import Slot
 
 
@@ -40,7 +41,7 @@ class SkeletonTask:
     kept: Mapping[int, ClassFacts]
     grounds: Grounds
     refused: tuple[Mapping[int, Cell], ...] = ()
-    skip: frozenset[str] = frozenset()
+    skip: frozenset[Rule] = frozenset()
     fixed_cells: Mapping[int, Cell] = field(default_factory=dict)
     week_training: Mapping[int, Fraction] = field(default_factory=dict)
     calibration: float = 1.0

@@ -41,8 +41,8 @@ def tie_breaks(choices: Choices) -> None:
         choices.penalties.append((over, spice))
     _asked_formats(choices)
     for one, other in _a_week_apart(choices):
-        theirs = choices.features(other.index, "D2")
-        for kind, literal in choices.features(one.index, "D2").items():
+        theirs = choices.formats(other.index)
+        for kind, literal in choices.formats(one.index).items():
             same = choices.model.new_bool_var("")
             choices.model.add(literal + theirs.get(kind, 0) <= 1 + same)
             choices.penalties.append((same, 2))

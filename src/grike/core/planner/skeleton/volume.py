@@ -8,8 +8,9 @@ from typing import Any
 from grike.core.item import Level
 from grike.core.planner.grounds import training_guess
 from grike.core.planner.skeleton.choices import Choices
-from grike.core.rules.w7_steps import factor_band, is_lighter
-from grike.core.rules.w8_strength_days import strength_counts
+from grike.core.rules.g5_last_class import G5
+from grike.core.rules.w7_steps import W7, factor_band, is_lighter
+from grike.core.rules.w8_strength_days import W8, strength_counts
 from grike.core.volume import DEMAND
 
 #: Later weeks keep this far inside what formats can give at all: the edge leaves no choice.
@@ -41,7 +42,7 @@ class VolumeRows:
 
     def finish(self) -> None:
         """G5: the last class asks at least as much as any other of its week."""
-        last = self.task.problem.slots[-1] if self.choices.on("G5") else None
+        last = self.task.problem.slots[-1] if self.choices.on(G5) else None
         if last is None or last not in self.choices.slots:
             return
         for slot in self.choices.slots:
@@ -100,9 +101,9 @@ class VolumeRows:
         numbers = usual or list(range(len(self.variants)))
         strong = [self._guesses[n] for n in numbers if self.variants[n].strength]
         light = [self._guesses[n] for n in numbers if not self.variants[n].strength]
-        if not strong or not light or not self.choices.on("W8"):
+        if not strong or not light or not self.choices.on(W8):
             strong = light = strong + light
-        counts = strength_counts(classes, self.sheet["W8"])
+        counts = strength_counts(classes, W8.line(self.sheet))
         least = min(n * min(strong) + (classes - n) * min(light) for n in counts)
         most = max(n * max(strong) + (classes - n) * max(light) for n in counts)
         top = HARDER if self.task.harder else 1
@@ -116,9 +117,9 @@ class VolumeRows:
 
     def steps(self) -> None:
         """W7: every week on its step, one point inside the tolerance to leave room for counting."""
-        if not self.choices.on("W7"):
+        if not self.choices.on(W7):
             return
-        line = self.sheet["W7"]
+        line = W7.line(self.sheet)
         full: tuple[Any, int] | None = None
         for week in sorted({slot.week for slot in self.task.problem.slots}):
             total, count = self._week_training(week)

@@ -45,6 +45,8 @@ from grike.core.planner.variants.rounds import (
     IntervalsVariant,
     NoRestVariant,
 )
+from grike.core.rules.c11_breathers import C11
+from grike.core.rules.d7_carrying import D7
 from grike.core.series import SeriesPlan
 from grike.core.sheet import Mode, RuleSheet
 
@@ -223,7 +225,7 @@ def variant_for(fmt: Format, blocks: int, block_slots: int) -> Variant[Any] | No
 
 def stretch_of(sheet: RuleSheet) -> int:
     """Return how many seconds of work may go without a breather (C11)."""
-    line = sheet["C11"]
+    line = C11.line(sheet)
     return NO_LIMIT if line.mode is Mode.OFF else int(60 * line.numbers["minutes"])
 
 
@@ -268,7 +270,7 @@ def variants_of(plan: SeriesPlan) -> tuple[Variant[Any], ...]:
     pinned = {pin.format for pin in shape.wishes.pins if pin.format is not None}
     kinds = (shape.formats or usual) | pinned
     every = variants(shape.minutes * 60, stretch_of(plan.sheet), frozenset(kinds))
-    if plan.sheet["D7"].mode is Mode.OFF or shape.formats:
+    if not D7.on(plan.sheet) or shape.formats:
         return every
     return tuple(v for v in every if v.carries or not pinned.isdisjoint(v.kinds))
 
