@@ -139,7 +139,7 @@ class SetUp(WithBrowser):
         self.fill("Name", "Too steep")
         self.fill("Volume rises", "40")
         self.press("Plan 24 classes")
-        self.see_text("No plan keeps every must rule")
+        self.see_text("No plan can keep every must rule")
         self.see_text("lies above its cap (W7)")
         self.press("Change the set-up")
         self.see_text("Change the set-up")

@@ -91,12 +91,13 @@ def list_what_ifs(series_id: int, _: SignedIn, state: StateOf) -> list[WhatIfMod
 def _what_if(run: runs.Run) -> WhatIfModel:
     model = WhatIfModel(run=run.id, label=run.label, state=run.state)
     result = run.result or {}
+    model.status = result.get("status")
     model.words = [*result.get("collisions", []), *result.get("notes", [])]
     if result.get("message"):
         model.words.append(result["message"])
     if result.get("plan"):
         certificate = result["certificate"]
-        model.status, model.cost = certificate["status"], certificate["cost"]
+        model.cost = certificate["cost"]
         model.bound, model.by_rule = certificate["bound"], certificate["by_rule"]
     return model
 

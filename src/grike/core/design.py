@@ -121,6 +121,12 @@ class ClassDesign:
                 for place, item in enumerate(block.items):
                     yield number, place, item
 
+    def every_item(self) -> Iterator[tuple[int, int, Item]]:
+        """Yield (block index, item index, item) for all blocks."""
+        for number, block in enumerate(self.blocks):
+            for place, item in enumerate(block.items):
+                yield number, place, item
+
     def movement_ids(self, purpose: Purpose = Purpose.WORK) -> list[str]:
         """Return the ids of the movements of one purpose, in class order."""
         return [item.movement_id for _, _, item in self.items(purpose)]

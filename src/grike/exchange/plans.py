@@ -38,12 +38,30 @@ def plan_from(data: Mapping[str, Any], library: Library) -> SeriesPlan:
                 fix="Give each class a day of the series that is its own.",
                 place=place,
             )
+        if entry.get("date", slot.date.isoformat()) != slot.date.isoformat():
+            raise InvalidInput(
+                f"{slot.label} is {slot.date.isoformat()}, not {entry['date']}.",
+                fix="Give the date of the day, or leave it out.",
+                place=f"{place}.date",
+            )
         with at(f"{place}.class"):
             design = design_from(entry["class"])
             check_against_library(design, library)
         classes[slot.index] = PlannedClass(slot, design, bool(entry.get("locked", False)))
+    _require_true(data.get("certificate"))
     ordered = tuple(classes[index] for index in sorted(classes))
     return SeriesPlan(empty.shape, empty.sheet, ordered, empty.known)
+
+
+def _require_true(certificate: Mapping[str, Any] | None) -> None:
+    """Raise InvalidInput for a certificate that says more than can be."""
+    if certificate is not None and certificate["bound"] > certificate["cost"]:
+        raise InvalidInput(
+            f"The certificate says that every plan costs at least {certificate['bound']}, and "
+            f"that this one costs {certificate['cost']}.",
+            fix="Leave the certificate out, or plan again.",
+            place="certificate.bound",
+        )
 
 
 def plan_to(plan: SeriesPlan, certificate: Mapping[str, Any] | None = None) -> dict[str, Any]:

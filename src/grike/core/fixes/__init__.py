@@ -15,13 +15,14 @@ from grike.core.errors import GrikeError
 from grike.core.fixes.base import Edit
 from grike.core.fixes.formats import (
     another_day,
+    another_focus,
     another_format,
     breathers,
     lengths,
     stations,
     time_of_class,
 )
-from grike.core.fixes.frames import frame_movements
+from grike.core.fixes.frames import frame_movements, frame_swaps
 from grike.core.fixes.items import asks_more, both_sides, carries
 from grike.core.fixes.orders import reorders
 from grike.core.fixes.swaps import swaps
@@ -51,12 +52,14 @@ SOURCES: dict[Mend, Source] = {
     Mend.SWAP_EASIER: partial(swaps, anywhere=True, easier=True),
     Mend.ORDER: reorders,
     Mend.FORMAT: another_format,
+    Mend.FOCUS: another_focus,
     Mend.LENGTH: lengths,
     Mend.TIME: time_of_class,
     Mend.BREATHER: breathers,
     Mend.STATIONS: stations,
     Mend.SIDES: both_sides,
     Mend.FRAME: frame_movements,
+    Mend.FRAME_SWAP: frame_swaps,
     Mend.CARRY: carries,
     Mend.ASK_MORE: asks_more,
     Mend.ANOTHER_DAY: another_day,

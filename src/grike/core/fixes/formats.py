@@ -12,6 +12,7 @@ from grike.core.design import Block, ClassDesign, Purpose
 from grike.core.editing import with_block
 from grike.core.errors import InvalidInput
 from grike.core.fixes.base import Edit, classes_of, work_blocks
+from grike.core.focus import FOCUS_NAMES
 from grike.core.format import (
     FORMAT_NAMES,
     FORMATS,
@@ -82,6 +83,15 @@ def another_format(facts: Facts, finding: Finding) -> Iterator[Edit]:
             offered.append((float(abs(would - trained)), text, replace(design, name=name)))
         for _, text, design in sorted(offered, key=itemgetter(0)):
             yield Edit(f"{text}, {member.slot.label}", {member.slot.index: design})
+
+
+def another_focus(facts: Facts, finding: Finding) -> Iterator[Edit]:
+    """Yield the same class under another focus of its day's menu."""
+    for member in classes_of(facts, finding):
+        menu = facts.shape.menu(member.slot.weekday)
+        for focus in sorted(menu - {member.design.focus}):
+            text = f"Call it {FOCUS_NAMES[focus].lower()}, {member.slot.label}"
+            yield Edit(text, {member.slot.index: replace(member.design, focus=focus)})
 
 
 def another_day(facts: Facts, finding: Finding) -> Iterator[Edit]:

@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from grike.core.anatomy import Muscle
 from grike.core.design import Block, Purpose
-from grike.core.editing import with_block
+from grike.core.editing import swapped, with_block
 from grike.core.fixes.base import Edit, classes_of
 from grike.core.format import Flow
 from grike.core.item import Item
@@ -61,3 +61,23 @@ def _put_in(
         changed = with_block(design, number, replace(block, items=items))
         name = facts.library[item.movement_id].name
         yield Edit(f"Swap {name} for {movement.name}, {label}", {slot: changed})
+
+
+def frame_swaps(facts: Facts, finding: Finding) -> Iterator[Edit]:
+    """Yield another movement of the same use for one that the warm-up or cool-down may not have."""
+    number, place = finding.place.block, finding.place.item
+    for member in classes_of(facts, finding) if number is not None and place is not None else ():
+        assert number is not None and place is not None
+        block = member.design.blocks[number]
+        role = dict(PARTS.values()).get(block.purpose)
+        if role is None:
+            continue
+        now = facts.library[block.items[place].movement_id]
+        taken = {item.movement_id for item in block.items}
+        free = [m for m in frame_pool(facts.shape, facts.library, role) if m.id not in taken]
+        own = set(now.serves(role))
+        free.sort(key=lambda m: (-len(own.intersection(m.serves(role))), m.id))
+        for movement in free:
+            design = swapped(member.design, number, place, movement.id, facts.library)
+            text = f"Swap {now.name} for {movement.name}, {member.slot.label}"
+            yield Edit(text, {member.slot.index: design})

@@ -50,6 +50,7 @@ def amount(movement: Movement, about: About) -> float:
         "wanted": movement.id == key,
         "caution": kind == "caution" and breaks(movement, Caution(key)),
         "foundation": movement.foundation,
+        "level": kind == "level" and movement.level > int(key),
         "kit": key in movement.kit,
         "focus": False,
     }

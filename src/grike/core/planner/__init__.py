@@ -9,13 +9,13 @@ from collections.abc import Iterator
 
 from grike.core.design import Purpose
 from grike.core.item import Level
-from grike.core.planner.explain import certain_reason, collisions, hopeless
+from grike.core.planner.explain import certain_reason, collisions, hopeless, likely_reason
 from grike.core.planner.improve import improved, judge
 from grike.core.planner.pool import pool_report
 from grike.core.planner.problem import NeverStop, Problem, Progress, Settings, Stop
 from grike.core.planner.result import PlanResult, Status, status_of
 from grike.core.planner.rolling import plan_weeks
-from grike.core.planner.run import Failure, Run
+from grike.core.planner.run import Failure, Run, kept_facts
 from grike.core.rules import broken_musts, cost_by_rule
 from grike.core.series import SeriesPlan
 
@@ -42,13 +42,13 @@ def plan(
     cost is what the rule checks find, which share no code with the model.
     """
     chosen = settings or Settings()
-    pool = pool_report(problem)
+    pool = pool_report(problem, kept_facts(problem, chosen).values())
     version = problem.library.version
     run, failure = _filled_weeks(Run(problem, chosen, stop or NeverStop(), seed, pool))
     if failure is not None:
-        reason = certain_reason(problem)
-        status = Status.IMPOSSIBLE if reason else Status.UNDECIDED
-        words = (reason,) if reason else collisions(run, failure)
+        proof, reason = certain_reason(problem), likely_reason(problem)
+        status = Status.IMPOSSIBLE if proof else Status.UNDECIDED
+        words = (proof or reason,) if proof or reason else collisions(run, failure)
         return PlanResult(
             status, None, notes=pool.notes, collisions=words, seed=seed, library_version=version
         )
@@ -106,7 +106,7 @@ def _another_way(run: Run) -> tuple[Run, SeriesPlan]:
     problem, settings = run.problem, run.settings
     best = judge(problem, settings, run.filled(), None)
     for attempt in range(1, OTHER_WAYS + 1):
-        if best.cost <= run.pool.bound or best.only_order(run.pool.bound):
+        if best.cost <= run.pool.expected or best.only_order(run.pool.expected):
             break
         if run.stopped or run.stop.requested():
             break

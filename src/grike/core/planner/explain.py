@@ -25,9 +25,10 @@ from grike.core.planner.selection import (
 from grike.core.planner.skeleton import SkeletonTask, skeleton
 from grike.core.rows.row import Row
 from grike.core.rules import BY_ID, CATALOGUE
+from grike.core.rules.g7_every_day import G7
 from grike.core.rules.rule import Rule, Stage
 from grike.core.rules.w2_regions import W2
-from grike.core.rules.w7_steps import W7, factor_band
+from grike.core.rules.w7_steps import W7, factor_band, is_lighter
 from grike.core.series import DAY_NAMES
 from grike.core.sheet import Mode
 
@@ -54,23 +55,37 @@ def rule_words(rule_id: str) -> str:
 
 
 def certain_reason(problem: Problem) -> str:
-    """Return why no plan can exist whatever is chosen, or "" where that is not proven."""
-    shape, line = problem.plan.shape, W7.line(problem.plan.sheet)
+    """Return why no plan can keep the musts, whatever is chosen; "" where that is not proven.
+
+    It holds for every plan, planned or by hand: a series with work in each class (G7) whose weeks
+    must rise by more than they may.
+    """
+    sheet = problem.plan.sheet
+    musts = all(rule.line(sheet).mode is Mode.MUST for rule in (W7, G7))
+    if musts and any(low > high for low, _, high in _bands(problem)):
+        return (
+            "The rise of a week lies above its cap (W7), so no week can keep both. "
+            "Way out: a smaller rise, or a higher cap."
+        )
+    return ""
+
+
+def likely_reason(problem: Problem) -> str:
+    """Return what is missing for any class that is planned; "" where nothing is plain to see."""
+    shape = problem.plan.shape
     grounds = Grounds(problem)
     options = grounds.variants
     if not options:
-        return f"No format fits into {shape.minutes} minutes with a warm-up and a cool-down."
+        return (
+            f"No format that is planned fits into {shape.minutes} minutes with a warm-up and a "
+            "cool-down. Way out: more minutes, or other formats."
+        )
     smallest = min(v.slots for v in options)
     able = sum(2 if m.one_sided else 1 for m in grounds.every)
     if able < smallest:
         return (
-            f"With this kit and level there are {able} movements, and the smallest class needs "
-            f"{smallest}. Way out: more kit, or a higher level."
-        )
-    if line.mode is Mode.MUST and any(low > high for low, _, high in _bands(problem)):
-        return (
-            "The rise of a week lies above its cap (W7), so no week can keep both. "
-            "Way out: a smaller rise, or a higher cap."
+            f"With this kit and level there are {able} movements, and the smallest class that is "
+            f"planned needs {smallest}. Way out: more kit, a higher level, or a class by hand."
         )
     regions = W2.line(problem.plan.sheet)
     each = (regions.numbers[r.value] - regions.numbers["within"] for r in Region)
@@ -84,8 +99,10 @@ def certain_reason(problem: Problem) -> str:
 
 
 def _bands(problem: Problem) -> list[tuple[Fraction, Fraction, Fraction]]:
+    """Return the steps of the full weeks that have classes, after the first of them."""
     line = W7.line(problem.plan.sheet)
-    return [factor_band(week, line) for week in range(1, problem.plan.shape.weeks)]
+    full = sorted({slot.week for slot in problem.slots if not is_lighter(slot.week, line)})
+    return [factor_band(week, line) for week in full[1:]]
 
 
 def collisions(run: Run, failure: Failure) -> tuple[str, ...]:

@@ -50,12 +50,12 @@ class Judged:
         """Whether every must holds."""
         return not broken_musts(self.found)
 
-    def only_order(self, bound: int) -> bool:
-        """Return whether beyond the bound nothing costs but what the order within a class decides.
+    def only_order(self, expected: int) -> bool:
+        """Return whether nothing else costs but what the order within a class decides.
 
-        ``bound``: what the plan costs at least, whatever is chosen.
+        ``expected``: what plans cost at least that are made of the planner's formats and kits.
         """
-        return sum(f.cost for f in self.found if f.rule not in _ORDER) <= bound
+        return sum(f.cost for f in self.found if f.rule not in _ORDER) <= expected
 
 
 def judge(problem: Problem, settings: Settings, plan: SeriesPlan, before: Facts | None) -> Judged:
@@ -75,12 +75,12 @@ def improved(
     """Return the best plan that re-solving neighbourhoods of a complete plan has found."""
     best = judge(problem, settings, start, None)
     open_slots = frozenset(slot.index for slot in problem.open_slots())
-    if best.only_order(pool.bound):
+    if best.only_order(pool.expected):
         best = _other_movements(problem, settings, best, open_slots, seed)
     width = 0
     told = start
     for number in range(settings.improve_rounds):
-        if best.cost <= pool.bound or stop.requested():
+        if best.cost <= pool.expected or stop.requested():
             break
         cost, total = best.cost, settings.improve_rounds
         fresh = tuple(c for c in best.plan.classes if c not in told.classes)
@@ -105,7 +105,7 @@ def improved(
                     best = tried
         if best is before:
             width = (width + 1) % (WIDEST + 1)
-    if best.cost <= pool.bound or stop.requested():
+    if best.cost <= pool.expected or stop.requested():
         return best
     return _other_movements(problem, settings, best, open_slots, seed)
 

@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass
 
 from grike.core.anatomy import FACTS, MAJOR_GROUPS, PULL, PUSH, Muscle
+from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.figures import plain
 from grike.core.judging.pool import floor_of, narrow_groups, narrow_words
 from grike.core.movement import Movement
 from grike.core.planner.grounds import Grounds
+from grike.core.planner.least_cost import least_cost
 from grike.core.planner.problem import Problem
 from grike.core.rows.row import TWELFTHS
 from grike.core.rows.scope import parts_of
@@ -24,13 +26,15 @@ from grike.core.sheet import Mode
 class PoolReport:
     """Floors in twelfths of sets a week and days a week, by group or muscle, where lowered.
 
-    ``bound``: what every plan of the request costs at the least, since no choice reaches the floor.
+    ``expected``: what plans cost at the least that are made of the planner's own formats and kits;
+    a class by hand may do better. ``bound``: what every plan of the request costs, which is proven.
     """
 
     floors: dict[str, int]
     day_floors: dict[str, int]
     notes: tuple[str, ...]
     grounds: Grounds
+    expected: int = 0
     bound: int = 0
 
 
@@ -52,8 +56,11 @@ class _Reach:
         return sum(parts[: self.uses]) * self.sets
 
 
-def pool_report(problem: Problem) -> PoolReport:
-    """Return what the pool of a problem can give at the very most, ignoring days and focus."""
+def pool_report(problem: Problem, kept: Collection[ClassFacts] = ()) -> PoolReport:
+    """Return what the pool of a problem can give at the very most, ignoring days and focus.
+
+    ``kept``: the classes that stay as they are.
+    """
     grounds = Grounds(problem)
     movements, options = grounds.every, grounds.variants
     counts = _classes_per_week(problem)
@@ -70,9 +77,11 @@ def pool_report(problem: Problem) -> PoolReport:
         floors[floor_of(group)] = day_floors[group] = 0
         notes.append(f"The {group} may be left out. {narrow_words(count)}")
     _lower_groups(problem, reach, floors, notes)
-    bound = _lower_muscles(problem, reach, floors, notes) * len(counts)
-    bound += _same_kit(problem, grounds, notes)
-    return PoolReport(floors, day_floors, (*notes, *_pull_note(movements)), grounds, bound)
+    expected = _lower_muscles(problem, reach, floors, notes) * len(counts)
+    expected += _same_kit(problem, grounds, notes)
+    bound = least_cost(problem, kept)
+    every = (*notes, *_pull_note(movements))
+    return PoolReport(floors, day_floors, every, grounds, expected, bound)
 
 
 def _uses_a_week(problem: Problem) -> int:
@@ -115,8 +124,9 @@ def _lower_muscles(
             bound += line.weight * (wanted - able)
     if short:
         notes.append(
-            f"With this kit and level the pool cannot give {plain(line.numbers['least'])} sets a "
-            f"week to: {', '.join(short)}. More kit would mend that."
+            f"With this kit and level there is little for: {', '.join(short)}. The formats that "
+            f"are planned cannot give each {plain(line.numbers['least'])} sets a week; more kit "
+            "would mend that."
         )
     return bound if line.mode is Mode.AIM else 0
 

@@ -38,6 +38,9 @@ from grike.core.rules.g3_wanted import G3
 from grike.core.rules.g4_pins import G4
 from grike.core.rules.g5_last_class import G5
 from grike.core.rules.g6_level import G6
+from grike.core.rules.g7_every_day import G7
+from grike.core.rules.g8_menus import G8
+from grike.core.rules.g9_level import G9
 from grike.core.rules.rule import Reach, Rule
 from grike.core.rules.w1_muscles import W1
 from grike.core.rules.w1b_major_groups import W1B
@@ -92,6 +95,9 @@ CATALOGUE: tuple[Rule, ...] = (
     G4,
     G5,
     G6,
+    G7,
+    G8,
+    G9,
 )
 BY_ID: dict[str, Rule] = {rule.id: rule for rule in CATALOGUE}
 

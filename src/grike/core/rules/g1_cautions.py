@@ -40,5 +40,5 @@ G1 = Rule(
     _check_g1,
     stages=(Stage.POOL,),
     reach=Reach.CLASS,
-    mends=(Mend.SWAP,),
+    mends=(Mend.SWAP, Mend.FRAME_SWAP),
 )

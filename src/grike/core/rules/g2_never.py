@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
-from grike.core.judging.finding import Finding
+from grike.core.judging.finding import About, Finding
 from grike.core.rules.rule import Mend, Reach, Rule, Stage, setting
 from grike.core.sheet import Mode, RuleSetting
 
@@ -14,27 +14,29 @@ from grike.core.sheet import Mode, RuleSetting
 def _check_g2(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     never = frozenset(facts.shape.wishes.never)
     for member in facts.classes if never else ():
-        for block, place, movement in member.work_movements:
-            if movement.id in never:
+        for block, place, item in member.design.every_item():
+            if item.movement_id in never:
                 yield Finding(
                     "G2",
                     line.mode,
                     here(member, block, place),
-                    f"{movement.name} was to be left out of this series.",
+                    f"{facts.library[item.movement_id].name} was to be left out of this series.",
                     "Swap it for one of the alternatives.",
                     cost=aimed(line, 1),
+                    about=About("use", item.movement_id, -1),
                 )
 
 
 G2 = Rule(
     "G2",
     "What is never wanted stays out",
-    "A movement that the director left out of the series is not used in it.",
+    "A movement that the director left out of the series is not used in it, warm-up and cool-down "
+    "included.",
     "There is always a reason, and it need not be told.",
     "practice",
     setting(Mode.MUST, 12),
     _check_g2,
     stages=(Stage.POOL,),
     reach=Reach.CLASS,
-    mends=(Mend.SWAP,),
+    mends=(Mend.SWAP, Mend.FRAME_SWAP),
 )

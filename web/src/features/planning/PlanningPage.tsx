@@ -54,24 +54,25 @@ function standing(news: RunNews): string {
   if (news.cost === null || !news.done) return '';
   const weeks = `${news.done} of ${news.total} weeks filled`;
   if (news.cost === 0) return `${weeks}, every rule kept so far.`;
-  const bound = news.bound ? ` At least ${news.bound} cannot be avoided with this kit.` : ' Nothing says yet that this is the least possible.';
+  const bound = news.bound ? ` At least ${news.bound} cannot be avoided: no movement for it is allowed here.` : ' Nothing says yet that this is the least possible.';
   return `${weeks}; aims are missed by ${news.cost} points so far.${bound}`;
 }
 
 const TITLES: Record<string, string> = {
-  none: 'No plan keeps every must rule',
+  none: 'No plan was found',
   stopped: 'Stopped',
   beside: 'Planned, and kept beside the series',
 };
 
 function Ended({ news, series }: { news: RunNews; series: number }) {
   const none = news.end?.state === 'none';
+  const impossible = none && news.end?.status === 'impossible';
   const ways = (news.end?.collisions ?? []).filter((line) => line.startsWith('Way out'));
   const reasons = (news.end?.collisions ?? []).filter((line) => !line.startsWith('Way out'));
   return (
     <Box role="alert">
       <Heading as="h1" size="2xl" mb="2">
-        {TITLES[news.end?.state ?? ''] ?? 'Planning ended early'}
+        {impossible ? 'No plan can keep every must rule' : (TITLES[news.end?.state ?? ''] ?? 'Planning ended early')}
       </Heading>
       {!none && <Text>{news.end?.message ?? 'Nothing was changed.'}</Text>}
       {reasons.map((line) => (

@@ -1,0 +1,69 @@
+"""What every plan of a request costs at least, as the rules state it: the bound of a certificate.
+
+It counts only what no class that the checks accept could mend, whatever its format, dose and kit.
+What the planner's own formats and kits leave is more, and is no proof; ``PoolReport.expected`` has
+that.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Iterator
+from fractions import Fraction
+
+from grike.core.anatomy import Muscle
+from grike.core.judging.class_facts import ClassFacts
+from grike.core.judging.figures import missed
+from grike.core.judging.pool import ways_out_missing
+from grike.core.movement import Movement
+from grike.core.planner.problem import Problem
+from grike.core.rows.row import TWELFTHS
+from grike.core.rules.c9_kit import C9
+from grike.core.rules.c12_ways_out import C12
+from grike.core.rules.g1_cautions import G1
+from grike.core.rules.g2_never import G2
+from grike.core.rules.g9_level import G9
+from grike.core.rules.rule import Rule
+from grike.core.rules.w1_muscles import W1
+from grike.core.sheet import Mode
+from grike.core.volume import muscle_shares
+
+
+def least_cost(problem: Problem, kept: Collection[ClassFacts] = ()) -> int:
+    """Return what every plan costs at least; ``kept``: the classes that stay as they are.
+
+    A muscle group that no movement may work gets in a week what the classes that stay give it.
+    """
+    line = W1.line(problem.plan.sheet)
+    if line.mode is not Mode.AIM:
+        return 0
+    worked = {m for movement in _usable(problem) for m in muscle_shares(movement)}
+    weeks = {slot.week for slot in problem.slots}
+    cost = 0
+    for muscle in (m for m in Muscle if m not in worked):
+        for week in weeks:
+            own = (f.volume.muscle_sets((muscle,)) for f in kept if f.slot.week == week)
+            short = line.numbers["least"] - sum(own, Fraction(0))
+            cost += line.weight * missed(short, Fraction(1, TWELFTHS))
+    return cost
+
+
+def _usable(problem: Problem) -> Iterator[Movement]:
+    """Yield the movements that some class could hold without breaking a must.
+
+    Kit may be shared at stations, so one piece is enough.
+    """
+    shape = problem.plan.shape
+
+    def must(rule: Rule) -> bool:
+        return rule.line(problem.plan.sheet).mode is Mode.MUST
+
+    for movement in problem.library:
+        refused = (
+            (must(G1) and any(shape.wishes.broken_by(movement)))
+            or (must(G2) and movement.id in shape.wishes.never)
+            or (must(G9) and movement.level > shape.level)
+            or (must(C12) and bool(ways_out_missing(movement)))
+            or (must(C9) and any(not shape.room.kit.get(kit) for kit in movement.kit))
+        )
+        if not refused:
+            yield movement

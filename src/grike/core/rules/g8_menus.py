@@ -1,0 +1,62 @@
+"""G8: a day keeps to its focus menu, and the series to the formats that were chosen."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from grike.core.design import Purpose
+from grike.core.focus import FOCUS_NAMES
+from grike.core.format import FORMAT_NAMES
+from grike.core.judging.class_facts import ClassFacts
+from grike.core.judging.facts import Facts, here
+from grike.core.judging.figures import aimed
+from grike.core.judging.finding import About, Finding
+from grike.core.rules.rule import Mend, Reach, Rule, Stage, setting
+from grike.core.series import SeriesShape
+from grike.core.sheet import Mode, RuleSetting
+
+
+def _off_menu(member: ClassFacts, shape: SeriesShape) -> Iterator[tuple[str, About | None]]:
+    """Yield what a class is that its day may not be; what a day is pinned to goes before."""
+    slot, design = member.slot, member.design
+    pin = shape.wishes.pin_of(slot.week, slot.weekday)
+    menu = shape.menu(slot.weekday)
+    if design.focus not in menu and not (pin and pin.focus):
+        names = ", ".join(FOCUS_NAMES[focus].lower() for focus in sorted(menu))
+        yield f"{FOCUS_NAMES[design.focus]} is not on the menu of this day: {names}.", None
+    promised = pin.format if pin else None
+    for kind in dict.fromkeys(b.format.kind for b in design.blocks if b.purpose is Purpose.WORK):
+        if shape.formats and kind not in shape.formats and kind != promised:
+            names = ", ".join(FORMAT_NAMES[own].lower() for own in sorted(shape.formats))
+            words = f"{FORMAT_NAMES[kind]} is not one of the formats of this series: {names}."
+            yield words, About("format", min(shape.formats))
+
+
+def _check_g8(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
+    for member in facts.classes:
+        for words, about in _off_menu(member, facts.shape):
+            yield Finding(
+                "G8",
+                line.mode,
+                here(member),
+                words,
+                "Plan this class again, or widen the menu.",
+                cost=aimed(line, 1),
+                about=about,
+            )
+
+
+G8 = Rule(
+    "G8",
+    "Days keep to their menus",
+    "The focus of a class is on the menu of its day, and its formats are among those that were "
+    "chosen for the series.",
+    "Who comes on a day knows what kind of class it is.",
+    "practice",
+    setting(Mode.MUST, 12),
+    _check_g8,
+    stages=(Stage.SKELETON,),
+    reach=Reach.CLASS,
+    mends=(Mend.FORMAT, Mend.FOCUS),
+    way_out="a wider focus menu, or more formats",
+)

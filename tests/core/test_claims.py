@@ -1,0 +1,214 @@
+"""What a request says is judged, and what a certificate claims is true, whoever attacks it."""
+
+from __future__ import annotations
+
+import random
+import unittest
+from collections.abc import Sequence
+from dataclasses import replace
+from typing import Any
+
+from grike.core.anatomy import Muscle
+from grike.core.design import ClassDesign, Purpose
+from grike.core.focus import Focus
+from grike.core.item import Item, Level
+from grike.core.kit import Kit, Room
+from grike.core.movement import Library, Movement, Option, Role
+from grike.core.planner import PlanResult, Problem, Settings, Status, plan
+from grike.core.planner.least_cost import least_cost
+from grike.core.rules import CATALOGUE, Facts, broken_musts, cost_by_rule, findings
+from grike.core.series import PlannedClass, SeriesPlan
+from grike.core.sheet import Mode
+from grike.core.wishes import Caution, Pin, Wishes
+from tests.builders import (
+    a_class,
+    a_library,
+    a_movement,
+    a_plan,
+    a_shape,
+    check,
+    circuit,
+    flow,
+    only,
+    work,
+)
+from tests.core.test_planner import LIBRARY
+
+WORK = LIBRARY.of_role(Role.WORK)
+#: So many random requests are attacked, each by so many steps of local search.
+REQUESTS, STEPS = 40, 25
+
+
+class Asked(unittest.TestCase):
+    """Rules on what a request says: kept, broken, and the boundary."""
+
+    def test_never_holds_in_the_warm_up(self) -> None:
+        """What was left out is found in warm-up and cool-down as in the work."""
+        design = a_class(flow(Purpose.WARM_UP, "a"), work(circuit(1), "b"))
+        week = a_plan(design, sheet=only("G2"))
+        asked = replace(week, shape=replace(week.shape, wishes=Wishes(never=("a",))))
+        (found,) = check("G2", asked, a_library("a", "b"))
+        self.assertEqual((found.place.block, found.place.item), (0, 0))
+
+    def test_every_day_has_its_class(self) -> None:
+        """A day without a class is found, and a class without work; a closed day is none."""
+        full = a_class(work(circuit(1), "a"))
+        idle = a_class(flow(Purpose.WARM_UP, "a"))
+        sheet = only("G7")
+        self.assertEqual(check("G7", a_plan(full, full, full, sheet=sheet), a_library("a")), [])
+        found = check("G7", a_plan(full, None, idle, sheet=sheet), a_library("a"))
+        self.assertEqual([f.place.slot for f in found], [1, 2])
+        dates = a_shape().slots()
+        closed = a_plan(full, full, sheet=sheet, closed=frozenset({dates[1].date}))
+        self.assertEqual(check("G7", closed, a_library("a")), [])
+
+    def test_menus(self) -> None:
+        """A focus that is not on the menu is found, unless the day is pinned to it."""
+        menus = {0: frozenset({Focus.LOWER, Focus.UPPER})}
+        sheet = only("G8")
+        for focus, wishes, count in (
+            (Focus.LOWER, Wishes(), 0),
+            (Focus.CORE, Wishes(), 1),
+            (Focus.CORE, Wishes(pins=(Pin(1, 0, focus=Focus.CORE),)), 0),
+        ):
+            design = a_class(work(circuit(1), "a"), focus=focus)
+            week = a_plan(design, sheet=sheet, menus=menus, wishes=wishes)
+            self.assertEqual(len(check("G8", week, a_library("a"))), count, (focus, wishes))
+
+    def test_formats(self) -> None:
+        """Formats that were not chosen are found; with none chosen, all may come."""
+        design = a_class(work(circuit(1), "a"))
+        for formats, count in ((frozenset(), 0), ({"timed-circuit"}, 0), ({"superset"}, 1)):
+            week = a_plan(design, sheet=only("G8"), formats=frozenset(formats))
+            self.assertEqual(len(check("G8", week, a_library("a"))), count, formats)
+
+    def test_the_level_of_the_group(self) -> None:
+        """A movement of the level is kept, one above is found, also as a harder option."""
+        hard = a_movement("hard", level=2)
+        climbs = a_movement("climbs", harder=Option("the hard one", "load", "hard"))
+        library = a_library(hard, climbs)
+        for level, item, count in (
+            (2, Item("hard"), 0),
+            (1, Item("hard"), 1),
+            (1, Item("climbs"), 0),
+            (1, Item("climbs", level=Level.HARDER), 1),
+        ):
+            week = a_plan(a_class(work(circuit(1), item)), sheet=only("G9"), level=level)
+            self.assertEqual(len(check("G9", week, library)), count, (level, item))
+
+
+def a_request(rng: random.Random) -> tuple[SeriesPlan, Library]:
+    """Return a small request with a narrow library and kit, and any rules as musts, aims or off."""
+    some = rng.sample(WORK, rng.randrange(2, 24))
+    room = Room("Room", {kit: rng.choice((0, 1, 12)) for kit in Kit}, 30)
+    cautions = tuple(rng.sample(list(Caution), rng.randrange(0, 2)))
+    never = tuple(m.id for m in rng.sample(some, rng.randrange(0, 2)))
+    request = a_plan(
+        weekdays=(0, 2)[: rng.randrange(1, 3)],
+        weeks=rng.randrange(1, 3),
+        level=rng.randrange(1, 4),
+        room=room,
+        wishes=Wishes(cautions=cautions, never=never),
+    )
+    sheet = request.sheet
+    for rule in CATALOGUE:
+        mode = rng.choice((Mode.OFF, Mode.OFF, Mode.AIM, Mode.MUST))
+        sheet = sheet.with_line(rule.id, mode=mode)
+    sheet = sheet.with_line("W1", mode=Mode.AIM, numbers={"least": rng.randrange(1, 9)})
+    return replace(request, sheet=sheet), Library(some, "some")
+
+
+def any_class(movements: Sequence[Movement], rng: random.Random) -> ClassDesign:
+    """Return a class that no planner would lay out: anything of the library, in any dose."""
+    ids = [m.id for m in rng.sample(movements, rng.randrange(1, min(9, len(movements) + 1)))]
+    shared = rng.random() < 0.5
+    block = work(circuit(rng.randrange(1, 8), rng.choice((20, 40, 60))), *ids, stations=shared)
+    return a_class(block, focus=rng.choice(list(Focus)), kit=rng.sample(list(Kit), 1))
+
+
+def placed(request: SeriesPlan, designs: Sequence[ClassDesign]) -> SeriesPlan:
+    """Return a request with a class in each of its slots."""
+    slots = request.shape.slots()
+    classes = (PlannedClass(slot, own) for slot, own in zip(slots, designs, strict=True))
+    return replace(request, classes=tuple(classes))
+
+
+class Bounds(unittest.TestCase):
+    def test_no_plan_costs_less_than_the_bound(self) -> None:
+        """Local search over classes of any kind never gets below what is called the least."""
+        rng = random.Random(11)
+        valid = above_nothing = 0
+        for _ in range(REQUESTS):
+            request, library = a_request(rng)
+            bound = least_cost(Problem(request, library))
+            movements = [*library]
+            designs = [any_class(movements, rng) for _ in request.shape.slots()]
+            best: int | None = None
+            for _ in range(STEPS):
+                tried = list(designs)
+                tried[rng.randrange(len(tried))] = any_class(movements, rng)
+                found = findings(Facts(placed(request, tried), library))
+                cost = sum(cost_by_rule(found).values())
+                if not broken_musts(found):
+                    valid += 1
+                    above_nothing += bound > 0
+                    self.assertGreaterEqual(cost, bound)
+                if best is None or cost <= best:
+                    best, designs = cost, tried
+        self.assertGreater(valid, 20)
+        self.assertGreater(above_nothing, 10)
+
+    def test_it_is_reached_where_nothing_else_is_asked(self) -> None:
+        """With one movement, a class of it costs what the muscles cost that it cannot work."""
+        request = a_plan(sheet=only("W1", mode=Mode.AIM, least=3), weekdays=(0,))
+        library = a_library("squat")
+        bound = least_cost(Problem(request, library))
+        weight = request.sheet["W1"].weight
+        self.assertEqual(bound, (len(Muscle) - 1) * 3 * 12 * weight)
+        made = placed(request, [a_class(work(circuit(4), "squat"))])
+        most = replace(made, sheet=made.sheet.with_line("W1", numbers={"most_percent": 100}))
+        found = findings(Facts(most, library))
+        self.assertEqual(sum(cost_by_rule(found).values()), bound)
+
+    def test_what_stays_counts(self) -> None:
+        """A locked class that works a muscle gives it what nothing else could."""
+        request = a_plan(
+            a_class(work(circuit(3), "row")), sheet=only("W1", mode=Mode.AIM), weekdays=(0, 2)
+        )
+        row = a_movement("row", targets=(Muscle.LATS,), retired=False)
+        library = a_library(row)
+        bare = replace(request, shape=replace(request.shape, wishes=Wishes(never=("row",))))
+        bare = replace(bare, sheet=bare.sheet.with_line("G2", mode=Mode.MUST))
+        facts = Facts(bare, library).classes
+        lone, helped = (least_cost(Problem(bare, library), kept) for kept in ((), facts))
+        self.assertEqual(lone - helped, 3 * 12 * bare.sheet["W1"].weight)
+
+
+class Certificates(unittest.TestCase):
+    def planned(self, kit: Sequence[Kit], rules: dict[str, Mode], **shape: Any) -> PlanResult:
+        room = Room("Hall", dict.fromkeys((Kit.MAT, Kit.WALL, *kit), 20), 40)
+        request = a_plan(level=1, heads=16, room=room, weeks=1, **shape)
+        for rule, mode in rules.items():
+            request = replace(request, sheet=request.sheet.with_line(rule, mode=mode))
+        return plan(Problem(request, LIBRARY), None, 11, Settings())
+
+    def test_best_is_said_of_what_is_proven_only(self) -> None:
+        """The one kit that is planned repeats each day; a class by hand need not repeat it."""
+        kit = (Kit.STEP, Kit.KETTLEBELL, Kit.MEDICINE_BALL)
+        result = self.planned(kit, {"W1": Mode.OFF}, weekdays=(0, 1, 3, 4))
+        self.assertIsNotNone(result.plan)
+        self.assertEqual(result.bound, 0)
+        self.assertEqual(result.status is Status.BEST, result.cost == 0)
+
+    def test_impossible_is_said_of_what_is_proven_only(self) -> None:
+        """Five movements are too few for what is planned, and enough for a class by hand."""
+        five = [m for m in WORK if not m.fetched_kit and m.level == 1 and not m.one_sided][:5]
+        frame = [m for m in LIBRARY if m.role is not Role.WORK]
+        library = Library([*five, *frame], "five")
+        request = a_plan(weeks=1, weekdays=(2,), minutes=30, level=1)
+        result = plan(Problem(request, library), None, 1)
+        self.assertIs(result.status, Status.UNDECIDED)
+        self.assertIn("class by hand", result.collisions[0])
+        by_hand = a_class(work(circuit(3, rest=40), *(m.id for m in five)), slot_seconds=1800)
+        made = placed(replace(request, sheet=only("G7")), [by_hand])
+        self.assertEqual(findings(Facts(made, library)), ())
