@@ -114,6 +114,15 @@ class Faults(unittest.TestCase):
         twice = [{"week": 1, "weekday": 0, "class": example_class()}] * 2
         self.assertIn("stands twice", self.refused("plan", data | {"classes": twice}))
 
+    def test_dates_and_certificates_that_are_not_true(self) -> None:
+        """A date that is not the day's, and a bound above the cost, are told and not believed."""
+        data = example("plan")
+        data["classes"][0]["date"] = "2020-02-03"
+        self.assertIn("not 2020-02-03", self.refused("plan", data))
+        data = example("plan")
+        data["certificate"] |= {"cost": 1, "bound": 2}
+        self.assertIn("every plan costs at least 2", self.refused("plan", data))
+
     def test_files_that_cannot_be_read(self) -> None:
         """A missing file and one that is not text are told apart."""
         with self.assertRaises(InvalidInput) as caught:
