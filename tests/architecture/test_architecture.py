@@ -56,11 +56,29 @@ class Layers(unittest.TestCase):
             tops = {module.split(".")[0] for module in imports(path)}
             self.assertFalse(tops & refused, path)
 
-    def test_rules_do_not_know_the_planner(self) -> None:
-        """A check never needs the planner."""
-        for path in (SOURCE / "core" / "rules").rglob("*.py"):
-            for module in imports(path):
-                self.assertFalse(module.startswith("grike.core.planner"), path)
+    def test_a_rule_is_named_by_its_object(self) -> None:
+        """No rule id stands as a string outside of the rules and the presets."""
+        ids = {rule.id for rule in CATALOGUE}
+        for path in SOURCE.rglob("*.py"):
+            if path.parent != SOURCE / "core" / "rules":
+                for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
+                    named = isinstance(node, ast.Constant) and node.value in ids
+                    self.assertFalse(named, f"{path}: {ast.unparse(node)}")
+
+    def test_rules_stand_on_judging_and_rows(self) -> None:
+        """What is judged and what is chosen know no rule; a rule knows no fix."""
+        above = {
+            "judging": ("rules", "rows", "fixes", "planner"),
+            "rows": ("rules", "fixes", "planner"),
+            "rules": ("fixes", "planner"),
+            "fixes": ("planner",),
+        }
+        for room, refused in above.items():
+            for path in (SOURCE / "core" / room).rglob("*.py"):
+                for module in imports(path):
+                    self.assertFalse(
+                        module.startswith(tuple(f"grike.core.{r}" for r in refused)), path
+                    )
 
     def test_sql_is_only_in_the_store(self) -> None:
         """No other layer writes SQL."""

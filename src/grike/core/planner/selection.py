@@ -102,6 +102,7 @@ def _choice(cell: Cell, movement: Movement, yardstick: Yardstick, carry: Carry |
         carry.seconds if carry else seconds,
         _contacts(variant, movement),
         carry is not None,
+        carry.seconds if carry else variant.seconds_of(movement),
     )
 
 

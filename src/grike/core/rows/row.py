@@ -41,6 +41,7 @@ TIMES = Unit("", "")
 SETS = Unit("set", "sets", Fraction(1, TWELFTHS))
 MOVEMENTS = Unit("movement", "movements")
 SECONDS = Unit("second", "seconds")
+TENS_OF_SECONDS = Unit("second", "seconds", Fraction(10))
 #: Training volume is counted in seconds, reps or sets as the series has it.
 VOLUME = Unit("point of training volume", "points of training volume")
 LANDINGS = Unit("ground contact", "ground contacts", Fraction(10))

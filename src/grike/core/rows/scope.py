@@ -51,6 +51,9 @@ def parts_of(movement: Movement) -> Parts:
 class Choice:
     """A movement in a bay: twelfths of sets, and hundredths of training volume.
 
+    ``seconds``: its work where movements differ in it, 0 where all of the bay are alike;
+    ``work_seconds``: its work in any case.
+
     ``carried``: it comes back from the week before on purpose, so its gap does not count (D4).
     """
 
@@ -62,6 +65,7 @@ class Choice:
     seconds: int
     contacts: int = 0
     carried: bool = False
+    work_seconds: int = 0
     parts: Parts = field(init=False, repr=False, compare=False)
 
     def __post_init__(self) -> None:

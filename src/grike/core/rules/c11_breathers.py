@@ -11,7 +11,7 @@ from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import Finding
-from grike.core.rows.row import SECONDS, Row, row_weight
+from grike.core.rows.row import TENS_OF_SECONDS, Row, row_weight
 from grike.core.rows.scope import Scope
 from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, setting
 from grike.core.sheet import Mode, RuleSetting
@@ -71,7 +71,7 @@ def _rows_c11(scope: Scope, line: RuleSetting) -> Iterator[Row]:
         terms = tuple((c.key, c.seconds) for c in bay.choices if c.seconds)
         if terms and bay.most_work is not None:
             weight = row_weight(line)
-            yield Row("C11", bay.slot.label, terms, high=bay.most_work, weight=weight)
+            yield Row("C11", bay.slot.label, terms, None, bay.most_work, weight, scale=10)
 
 
 C11 = Rule(
@@ -88,6 +88,6 @@ C11 = Rule(
     numbers={"minutes": Number("minutes without a breather", 1, 60)},
     reach=Reach.CLASS,
     mends=(Mend.BREATHER,),
-    unit=SECONDS,
+    unit=TENS_OF_SECONDS,
     way_out="a longer stretch without a breather",
 )

@@ -14,11 +14,11 @@ from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed, missed, plain
 from grike.core.judging.finding import About, Finding
 from grike.core.movement import Movement
-from grike.core.rows.row import SETS, Row, row_weight
+from grike.core.rows.row import SETS, TWELFTHS, Row, row_weight
 from grike.core.rows.scope import Choice, Scope
 from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, setting
 from grike.core.sheet import Mode, RuleSetting
-from grike.core.volume import Volume
+from grike.core.volume import FULL_SET_SECONDS, Volume
 
 
 def _check_c1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
@@ -29,26 +29,36 @@ def _check_c1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
         if member.design.focus is Focus.WHOLE:
             yield from _whole_body(member, member.volume, line)
             continue
-        share = 100 * focus_share(member.design.focus, member.movement_sets, member.work_bouts)
-        unit = "work seconds" if member.design.focus is Focus.CONDITIONING else "sets"
-        if share < line.numbers["share"]:
+        on, whole = on_focus_of(member.design.focus, member.movement_sets, member.work_bouts)
+        share, least = 100 * on / whole, line.numbers["share"]
+        timed = member.design.focus is Focus.CONDITIONING
+        if share < least:
+            short = (least * whole / 100 - on) / (FULL_SET_SECONDS if timed else 1)
             yield Finding(
                 "C1",
                 line.mode,
                 here(member),
-                f"{plain(share)} % of the {unit} are on "
+                f"{plain(share)} % of the {'work seconds' if timed else 'sets'} are on "
                 f"{FOCUS_NAMES[member.design.focus].lower()}; "
-                f"{plain(line.numbers['share'])} % are the least.",
+                f"{plain(least)} % are the least.",
                 "Swap a movement off the focus for one on it.",
-                cost=aimed(line, missed(line.numbers["share"] - share)),
+                cost=aimed(line, missed(short, Fraction(1, TWELFTHS))),
                 about=About("focus", member.design.focus.value),
             )
 
 
 def focus_share(focus: Focus, sets: Mapping[Movement, Fraction], bouts: Iterable[Bout]) -> Fraction:
-    """Return the share of sets on a focus, from 0 to 1; for conditioning, of work seconds.
+    """Return the share of a class that is on a focus, from 0 to 1; without any work it is 0."""
+    on, whole = on_focus_of(focus, sets, bouts)
+    return on / whole if whole else Fraction(0)
 
-    ``sets`` and ``bouts`` are those of the work of a class; without any the share is 0.
+
+def on_focus_of(
+    focus: Focus, sets: Mapping[Movement, Fraction], bouts: Iterable[Bout]
+) -> tuple[Fraction, Fraction]:
+    """Return (what is on a focus, all of it) in sets; for conditioning, in work seconds.
+
+    ``sets`` and ``bouts`` are those of the work of a class.
     """
     amounts: dict[Movement, Fraction] = dict(sets)
     if focus is Focus.CONDITIONING:
@@ -56,22 +66,23 @@ def focus_share(focus: Focus, sets: Mapping[Movement, Fraction], bouts: Iterable
         for bout in bouts:
             amounts[bout.movement] += bout.seconds
     on = exact_sum(n * on_focus(movement, focus) for movement, n in amounts.items())
-    whole = exact_sum(amounts.values())
-    return on / whole if whole else Fraction(0)
+    return on, exact_sum(amounts.values())
 
 
 def _whole_body(member: ClassFacts, volume: Volume, line: RuleSetting) -> Iterator[Finding]:
     for region in Region:
-        share = 100 * volume.regions.get(region, Fraction(0)) / volume.total.sets
-        if share < line.numbers["whole"]:
+        own, least = volume.regions.get(region, Fraction(0)), line.numbers["whole"]
+        share = 100 * own / volume.total.sets
+        if share < least:
+            short = least * volume.total.sets / 100 - own
             yield Finding(
                 "C1",
                 line.mode,
                 here(member),
                 f"A whole-body class, but the {region.value} body has {plain(share)} % of the "
-                f"sets; {plain(line.numbers['whole'])} % are the least.",
+                f"sets; {plain(least)} % are the least.",
                 f"Swap a movement for one of the {region.value} body.",
-                cost=aimed(line, missed(line.numbers["whole"] - share)),
+                cost=aimed(line, missed(short, Fraction(1, TWELFTHS))),
                 about=About("region", region.value),
             )
 
@@ -85,23 +96,27 @@ def _rows_c1(scope: Scope, line: RuleSetting) -> Iterator[Row]:
         for region in regions:
             least = line.numbers["whole" if region else "share"]
             scale = 100 * least.denominator
-            terms = [
+            terms = tuple(
                 (c.key, scale * _on(c, focus, region) - least.numerator * _all(c, focus))
                 for bay in bays
                 for c in bay.choices
-            ]
+            )
             name = f"{region.value} body" if region else FOCUS_NAMES[focus].lower()
-            yield Row("C1", f"{slot.label}, {name}", tuple(terms), low=0, weight=row_weight(line))
+            where, weight = f"{slot.label}, {name}", row_weight(line)
+            if focus is Focus.CONDITIONING:
+                # Seconds, thrice, so that a step is a twelfth of a set: 20 s are 60, a twelfth 5.
+                terms, scale = tuple((key, 3 * value) for key, value in terms), 5 * scale
+            yield Row("C1", where, terms, low=0, weight=weight, scale=scale)
 
 
 def _on(choice: Choice, focus: Focus, region: Region | None) -> int:
     if focus is Focus.CONDITIONING:
-        return choice.size if choice.on_focus(focus) else 0
+        return choice.work_seconds if choice.on_focus(focus) else 0
     return choice.region(region) if region else choice.on_focus(focus)
 
 
 def _all(choice: Choice, focus: Focus) -> int:
-    return choice.size if focus is Focus.CONDITIONING else choice.sets
+    return choice.work_seconds if focus is Focus.CONDITIONING else choice.sets
 
 
 C1 = Rule(

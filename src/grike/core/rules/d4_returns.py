@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass
+from typing import NamedTuple
 
 from grike.core.judging.facts import Facts
 from grike.core.judging.finding import About, Finding, Place
@@ -69,43 +70,79 @@ def _repeat(line: RuleSetting, place: Place, about: About, what: str) -> Finding
     )
 
 
+class _May(NamedTuple):
+    """A use that there is, where ``key`` is None, or may come to be. ``held``: carried on."""
+
+    slot: Slot
+    key: Key | None
+    held: bool = False
+
+
 def _rows_d4(scope: Scope, line: RuleSetting) -> Iterator[Row]:
     """What is carried on in a class that stays counts for what comes after it, not before."""
-    gap, per_week = line.whole("gap"), line.whole("per_week")
-    classes = list(scope.by_slot())
-    uses: dict[str, list[tuple[Slot, Key | None]]] = {}
-    held: dict[str, set[int]] = {}
-    for slot, bays, fixed in classes:
+    uses: dict[str, list[_May]] = {}
+    for slot, bays, fixed in scope.by_slot():
         for movement_id in sorted(fixed.movement_ids) if fixed else ():
-            uses.setdefault(movement_id, []).append((slot, None))
-            if fixed and movement_id in fixed.carried:
-                held.setdefault(movement_id, set()).add(slot.index)
+            held = fixed is not None and movement_id in fixed.carried
+            uses.setdefault(movement_id, []).append(_May(slot, None, held))
         for bay in bays:
             for choice in bay.choices:
                 if not choice.carried:
-                    uses.setdefault(choice.movement.id, []).append((slot, choice.key))
+                    uses.setdefault(choice.movement.id, []).append(_May(slot, choice.key))
     for movement_id, places in uses.items():
-        groups: dict[str, list[tuple[Slot, Key | None]]] = {}
-        for slot, key in places:
-            if slot.index in held.get(movement_id, ()):
-                groups.setdefault(f"gap {slot.index}", []).append((slot, key))
-                continue
-            for start in range(max(0, slot.index - gap), slot.index + 1):
-                groups.setdefault(f"gap {start}", []).append((slot, key))
-            groups.setdefault(f"week {slot.week + 1}", []).append((slot, key))
-        for name, members in groups.items():
-            keys = [key for _, key in members if key is not None]
-            taken = len(members) - len(keys)
-            allowed = per_week if name.startswith("week") else 1
-            if keys and len(keys) > max(0, allowed - taken):
-                week = members[0][0].week + 1
-                yield Row(
-                    "D4",
-                    f"week {week}, {movement_id}",
-                    tuple((key, 1) for key in keys),
-                    high=max(0, allowed - taken),
-                    weight=row_weight(line),
-                )
+        yield from _a_week(movement_id, places, line)
+        if line.mode is Mode.MUST:
+            yield from _apart(movement_id, places, line)
+        else:
+            yield from _too_soon(movement_id, places, line)
+
+
+def _at_most(movement_id: str, members: Sequence[_May], most: int, line: RuleSetting) -> Row | None:
+    """Return the row that some uses are so many at most; None where they are anyway."""
+    keys = [use.key for use in members if use.key is not None]
+    left = max(0, most - (len(members) - len(keys)))
+    if len(keys) <= left:
+        return None
+    where = f"week {members[0].slot.week + 1}, {movement_id}"
+    return Row("D4", where, tuple((k, 1) for k in keys), high=left, weight=row_weight(line))
+
+
+def _a_week(movement_id: str, places: Iterable[_May], line: RuleSetting) -> Iterator[Row]:
+    weeks: dict[int, list[_May]] = {}
+    for use in places:
+        if not use.held:
+            weeks.setdefault(use.slot.week, []).append(use)
+    rows = (_at_most(movement_id, own, line.whole("per_week"), line) for own in weeks.values())
+    yield from filter(None, rows)
+
+
+def _apart(movement_id: str, places: Iterable[_May], line: RuleSetting) -> Iterator[Row]:
+    """Yield the rows of a must: of classes so near that two uses are too many, one has it."""
+    gap = line.whole("gap")
+    windows: dict[int, list[_May]] = {}
+    for use in places:
+        first = use.slot.index if use.held else max(0, use.slot.index - gap)
+        for start in range(first, use.slot.index + 1):
+            windows.setdefault(start, []).append(use)
+    rows = (_at_most(movement_id, near, 1, line) for near in windows.values())
+    yield from filter(None, rows)
+
+
+def _too_soon(movement_id: str, places: Sequence[_May], line: RuleSetting) -> Iterator[Row]:
+    """Yield the rows of an aim: each use costs once that has any other too near before it."""
+    gap = line.whole("gap")
+    for number, after in enumerate(places):
+        near = [b for b in places[:number] if 0 < after.slot.index - b.slot.index <= gap]
+        stays = after.key is None and (after.held or any(b.key is None for b in near))
+        if stays or not near:
+            continue
+        again: Key = ("again", movement_id, after.slot.index)
+        where = f"{after.slot.label}, {movement_id}"
+        yield Row("D4", where, ((again, 1),), None, 0, row_weight(line), aux=((again, 0, 1),))
+        for before in near:
+            keys = [use.key for use in (before, after) if use.key is not None]
+            terms = (*((key, 1) for key in keys), (again, -1))
+            yield Row("D4", where, terms, high=len(keys) - 1)
 
 
 D4 = Rule(

@@ -9,10 +9,13 @@ from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed, missed, plain
 from grike.core.judging.finding import About, Finding
-from grike.core.rows.row import VOLUME, Row, row_weight
+from grike.core.rows.row import VOLUME, Key, Row, row_weight
 from grike.core.rows.scope import Scope, merge
 from grike.core.rules.rule import Mend, Rule, Stage, setting
 from grike.core.sheet import Mode, RuleSetting
+
+#: More points of training volume than any class holds.
+MOST_SHORT = 10**6
 
 
 def _training(facts: Facts, member: ClassFacts) -> Fraction:
@@ -44,15 +47,20 @@ def _rows_g5(scope: Scope, line: RuleSetting) -> Iterator[Row]:
     own = [bay for bay in scope.bays if bay.slot.index == scope.group.last_slot]
     if not own:
         return
-    mine = [(c.key, c.training) for bay in own for c in bay.choices]
-    for bay in scope.bays:
-        if bay not in own and bay.slot.week == own[0].slot.week:
-            theirs = [(c.key, -c.training) for c in bay.choices]
-            terms = merge((mine, 1), (theirs, 1))
-            yield Row("G5", bay.slot.label, terms, low=0, weight=row_weight(line), scale=100)
-    for fixed in scope.fixed_of_week(own[0].slot.week):
+    week = own[0].slot.week
+    # By how much the last class falls short of the hardest other one, in whole points.
+    short: Key = ("short", scope.group.last_slot)
+    aux = ((short, 0, MOST_SHORT),)
+    label, weight = own[0].slot.label, row_weight(line)
+    yield Row("G5", label, ((short, 1),), high=0, weight=weight, aux=aux)
+    mine = [*((c.key, c.training) for bay in own for c in bay.choices), (short, 100)]
+    for slot in dict.fromkeys(bay.slot for bay in scope.bays_of_week(week) if bay not in own):
+        bays = (bay for bay in scope.bays if bay.slot == slot)
+        theirs = [(c.key, -c.training) for bay in bays for c in bay.choices]
+        yield Row("G5", slot.label, merge((mine, 1), (theirs, 1)), low=0)
+    for fixed in scope.fixed_of_week(week):
         low = int(100 * fixed.volume.training.get(scope.group.yardstick, Fraction(0)))
-        yield Row("G5", fixed.slot.label, tuple(mine), low=low, weight=row_weight(line), scale=100)
+        yield Row("G5", fixed.slot.label, tuple(mine), low=low)
 
 
 G5 = Rule(

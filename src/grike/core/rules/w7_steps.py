@@ -100,6 +100,9 @@ def _check_w7(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
 def _rows_w7(scope: Scope, line: RuleSetting) -> Iterator[Row]:
     for week, (low, high) in scope.steps.bounds.items():
         terms = scope.week_terms(week, lambda choice: choice.training)
+        # The step is one of volume a class, so that a point of it is as many of the week.
+        slots = {bay.slot for bay in scope.bays_of_week(week)}
+        classes = len(slots) + sum(f.slot not in slots for f in scope.fixed_of_week(week))
         if terms:
             yield Row(
                 "W7",
@@ -108,7 +111,7 @@ def _rows_w7(scope: Scope, line: RuleSetting) -> Iterator[Row]:
                 low=low,
                 high=high,
                 weight=row_weight(line),
-                scale=100,
+                scale=100 * classes,
             )
 
 

@@ -1,0 +1,139 @@
+"""Rows and checks say the same: a random filling costs as much by a rule's rows as by its check."""
+
+from __future__ import annotations
+
+import random
+import unittest
+from dataclasses import replace
+from typing import NamedTuple
+
+from grike.core.planner import NeverStop, Problem, Settings
+from grike.core.planner.laying import assembled_week
+from grike.core.planner.linear import Limits, Outcome, Solved
+from grike.core.planner.pool import pool_report
+from grike.core.planner.rolling import plan_weeks
+from grike.core.planner.run import Run, WeekTask
+from grike.core.planner.selection import at_least_cost, build, structure_rows
+from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton
+from grike.core.planner.weeks import week_task
+from grike.core.rows.row import Key, Row
+from grike.core.rules import CATALOGUE, Facts, Rule
+from grike.core.series import SeriesPlan
+from grike.core.sheet import Mode, RuleSetting
+from tests.builders import FULL, a_plan
+from tests.core.test_planner import LIBRARY
+
+LIMITS = Limits(5, 60, 1)
+#: Their rows are on the safe side, since what they ask is only known when a class is laid out: the
+#: real clock (C2), the breathers (C11), and what earlier classes of the week have taught (D8).
+SAFE = frozenset({"C2", "C11", "D8"})
+#: Their rows make an order possible; which one it is, is settled after the movements are chosen.
+ORDER = frozenset({"C5", "C6"})
+#: Rules that are off or musts by default, and are looked at as well.
+FORMATS = ((), ("timed-circuit", "superset"), ("straight-sets", "ladder", "timed-circuit"))
+FILLINGS = 4
+
+
+class Filled(NamedTuple):
+    """A week filled at random: its task, what was chosen, the plan with it and the one without."""
+
+    task: WeekTask
+    chosen: frozenset[Key]
+    plan: SeriesPlan
+    before: SeriesPlan
+
+
+def a_run(formats: tuple[str, ...], seed: int) -> tuple[Run, dict[int, Cell]]:
+    """Return a run that has filled its first week of two, and the cells of its second."""
+    request = a_plan(room=FULL, weeks=2, weekdays=(0, 1, 3, 4), formats=frozenset(formats))
+    sheet = request.sheet
+    for rule in CATALOGUE:
+        if not rule.on(sheet):
+            sheet = sheet.with_line(rule.id, mode=Mode.AIM)
+    problem = Problem(replace(request, sheet=sheet), LIBRARY)
+    run = Run(problem, Settings(), NeverStop(), seed, pool_report(problem))
+    failure = plan_weeks(run)
+    assert failure is None, failure
+    run.forget(1)
+    kept = dict(run.facts)
+    task = SkeletonTask(problem, kept, run.pool.grounds, week_training=dict(run.week_training))
+    filled = tuple(facts.planned for facts in kept.values())
+    past = replace(problem, plan=replace(problem.plan, classes=filled))
+    locked = replace(
+        past, plan=replace(past.plan, classes=tuple(replace(p, locked=True) for p in filled))
+    )
+    found = skeleton(replace(task, problem=locked), LIMITS)
+    assert found.outcome is Outcome.FOUND
+    return run, dict(found.cells)
+
+
+def fillings(formats: tuple[str, ...], seed: int) -> list[Filled]:
+    """Return random fillings of a second week, whatever the rules say of them."""
+    rng = random.Random(seed)
+    run, cells = a_run(formats, seed)
+    task = week_task(run, 1, cells)
+    there = tuple(facts.planned for facts in run.facts.values())
+    before = replace(run.problem.plan, classes=there)
+    out: list[Filled] = []
+    for _ in range(FILLINGS):
+        model = build(row for row in structure_rows(task.scope) if row.weight is None)
+        worth = {c.key: rng.randrange(100) for bay in task.scope.bays for c in bay.choices}
+        for key in worth:
+            model.choice(key)
+        solved = model.solve(LIMITS, worth)
+        assert solved.outcome is Outcome.FOUND
+        classes = (*there, *assembled_week(run, task, solved))
+        out.append(Filled(task, solved.chosen, replace(before, classes=classes), before))
+    return out
+
+
+def by_rows(rule: Rule, line: RuleSetting, filled: Filled) -> Solved:
+    """Return what the rows of a rule cost with the movements that were chosen."""
+    assert rule.rows is not None
+    choices = (c.key for bay in filled.task.scope.bays for c in bay.choices)
+    given = [
+        Row("given", "", ((key, 1),), low=int(key in filled.chosen), high=int(key in filled.chosen))
+        for key in choices
+    ]
+    return at_least_cost([*given, *rule.rows(filled.task.scope, line)], LIMITS)
+
+
+def by_check(rule: Rule, line: RuleSetting, filled: Filled) -> int:
+    """Return what a week costs by the check; what the week before costs alone is not its doing."""
+
+    def cost(plan: SeriesPlan) -> int:
+        sheet = plan.sheet.with_line(rule.id, mode=line.mode, weight=line.weight)
+        facts = Facts(replace(plan, sheet=sheet), LIBRARY)
+        return sum(finding.cost for finding in rule.check(facts, line))
+
+    return cost(filled.plan) - cost(filled.before)
+
+
+class RowsAndChecks(unittest.TestCase):
+    def test_they_cost_the_same(self) -> None:
+        """Of every rule with rows, on random weeks after a planned one, in several formats."""
+        cost_anything: set[str] = set()
+        for seed, formats in enumerate(FORMATS, start=1):
+            for filled in fillings(formats, seed):
+                for rule in (rule for rule in CATALOGUE if rule.rows and rule.id not in ORDER):
+                    line = replace(rule.line(filled.plan.sheet), mode=Mode.AIM, weight=1)
+                    rows, check = by_rows(rule, line, filled), by_check(rule, line, filled)
+                    self.assertIs(rows.outcome, Outcome.FOUND, rule.id)
+                    same = rows.cost >= check if rule.id in SAFE else rows.cost == check
+                    self.assertTrue(same, f"{rule.id}: {rows.cost} by rows, {check} by check")
+                    cost_anything |= {rule.id} if check else set()
+        self.assertGreater(len(cost_anything), 9, sorted(cost_anything))
+
+    def test_a_must_lets_through_what_the_check_lets_through(self) -> None:
+        """With a rule as a must, rows can be kept exactly where the check finds nothing."""
+        kept = broken = 0
+        for filled in fillings((), 4):
+            for rule in (rule for rule in CATALOGUE if rule.rows and rule.id not in ORDER | SAFE):
+                line = replace(rule.line(filled.plan.sheet), mode=Mode.MUST, weight=1)
+                aim = replace(line, mode=Mode.AIM)
+                holds = by_rows(rule, line, filled).outcome is Outcome.FOUND
+                fine = by_check(rule, aim, filled) == 0
+                self.assertEqual(holds, fine, rule.id)
+                kept, broken = kept + fine, broken + (not fine)
+        self.assertGreater(kept, 10)
+        self.assertGreater(broken, 10)
