@@ -54,6 +54,26 @@ class Parts(WithSeries):
         self.assertEqual(self.run_of(part={"kind": "from", "day": day})["state"], "done")
         self.assertEqual(self.movements()[0], before[0])
 
+    def test_the_days_that_have_no_class(self) -> None:
+        """A day that was closed and is open again is told as missing, and planned by itself."""
+        board = self.board(self.series_id)
+        kit, before = board["room"]["kit"], self.movements()
+        for closed in ([board["classes"][1]["date"]], []):
+            body = {
+                "version": self.board(self.series_id)["version"],
+                "closed": closed,
+                "kit": kit,
+            }
+            path = f"/api/series/{self.series_id}/days-and-kit"
+            answer = self.client.put(path, json=body, headers=self.csrf)
+            self.assertEqual(answer.status_code, 200, answer.text)
+        missing = [f["what"] for f in self.board(self.series_id)["findings"] if f["rule"] == "G7"]
+        self.assertEqual(missing, ["Week 1 has no class on Wednesday."])
+        self.assertEqual(self.run_of(part={"kind": "rest"})["state"], "done")
+        after = self.movements()
+        self.assertEqual((len(after), after[0], after[2]), (3, before[0], before[2]))
+        self.assertFalse([f for f in self.board(self.series_id)["findings"] if f["rule"] == "G7"])
+
     def test_a_part_without_days(self) -> None:
         """A week that the series has not is refused before anything runs."""
         version = self.board(self.series_id)["version"]

@@ -10,9 +10,12 @@ from grike.api.model import Day, Model
 
 
 class PartModel(Model):
-    """The part of a series that is planned anew: a class, a week (from 0), or from a day on."""
+    """The part of a series that is planned: a class, a week (from 0), from a day on, or the rest.
 
-    kind: Literal["class", "week", "from"]
+    The rest are the days that have no class yet.
+    """
+
+    kind: Literal["class", "week", "from", "rest"]
     value: int = Field(default=0, ge=0, le=400)
     day: Day | None = None
 

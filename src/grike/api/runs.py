@@ -26,6 +26,7 @@ PARTS = {
     "class": "Plan a class anew",
     "week": "Plan week {week} anew",
     "from": "Plan the rest from {day} anew",
+    "rest": "Plan the days that had no class",
 }
 
 

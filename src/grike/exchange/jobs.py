@@ -18,7 +18,7 @@ from grike.core.pace import Pace, Paces
 from grike.core.planner import Problem, Progress, Settings, Stop, plan
 from grike.core.planner.repair import Repaired, repair
 from grike.core.rules import Facts, broken_musts, cost_by_rule, findings
-from grike.core.series import PlannedClass, SeriesPlan
+from grike.core.series import PlannedClass, SeriesPlan, Slot
 from grike.exchange.library import library_from
 from grike.exchange.plans import plan_from, plan_to
 
@@ -180,18 +180,22 @@ def stopped_plan(request: SeriesPlan, answer: Answer, library: Library) -> Serie
 
 
 def free_slots(request: SeriesPlan, kind: str, value: int = 0, day: str = "") -> frozenset[int]:
-    """Return the slots that are planned anew: one class, one week (from 0), or all from a day on.
+    """Return the slots that are planned: a class, a week (from 0), all from a day on, or the rest.
 
     Raises InvalidInput where that leaves nothing to plan.
     """
     slots = request.shape.slots()
-    chosen = {
+    there = {planned.slot.index for planned in request.classes}
+    chosen: dict[str, Callable[[Slot], bool]] = {
         "class": lambda slot: slot.index == value,
         "week": lambda slot: slot.week == value,
         "from": lambda slot: slot.date.isoformat() >= day,
+        "rest": lambda slot: slot.index not in there,
     }
     if kind not in chosen:
-        raise InvalidInput(f"'{kind}' is no part of a series.", fix="Use class, week or from.")
+        raise InvalidInput(
+            f"'{kind}' is no part of a series.", fix="Use class, week, from or rest."
+        )
     held = {p.slot.index for p in request.classes if p.held}
     free = frozenset(s.index for s in slots if chosen[kind](s) and s.index not in held)
     if not free:

@@ -21,7 +21,7 @@ from grike.core.planner.rolling import plan_weeks
 from grike.core.planner.run import Run
 from grike.core.planner.selection import THEME, at_least_cost, chosen_movements
 from grike.core.rows.row import Row
-from grike.core.rules import Facts, broken_musts, cost_by_rule, findings
+from grike.core.rules import BY_ID, Facts, Finding, broken_musts, cost_by_rule, findings
 from grike.core.series import PlannedClass, SeriesPlan
 
 #: What it costs, beside the aims, to change one movement of a class.
@@ -86,10 +86,15 @@ def repair(
     return Repaired(plan, changed, _movements(problem.plan, plan), len(left), tuple(replanned))
 
 
+def _mendable(facts: Facts) -> list[Finding]:
+    """Return the broken musts that an edit can mend; a day without a class is for planning."""
+    return [found for found in broken_musts(findings(facts)) if BY_ID[found.rule].mends]
+
+
 def _suspects(facts: Facts) -> list[int]:
     """Return the unlocked classes that broken musts point at, those named most often first."""
     counts: dict[int, int] = {}
-    for finding in broken_musts(findings(facts)):
+    for finding in _mendable(facts):
         place = finding.place
         for member in facts.classes:
             whole = place.slot is None and place.week in (None, member.slot.week)
@@ -186,7 +191,7 @@ def _patched(design: ClassDesign, wanted: list[str], problem: Problem) -> ClassD
 
 def _broken_weeks(problem: Problem, plan: SeriesPlan, settings: Settings) -> Iterator[int]:
     facts = Facts(plan, problem.library, settings.paces)
-    for finding in broken_musts(findings(facts)):
+    for finding in _mendable(facts):
         if finding.place.week is not None:
             yield finding.place.week
 

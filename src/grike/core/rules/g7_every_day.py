@@ -9,21 +9,28 @@ from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import Finding, Place
 from grike.core.rules.rule import Rule, Stage, setting
+from grike.core.series import DAY_NAMES, Slot
 from grike.core.sheet import Mode, RuleSetting
 
 
 def _check_g7(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
+    """A series without any class is not planned yet, so nothing is missing from it."""
     there = {member.slot.day for member in facts.classes}
-    for slot in facts.shape.slots():
+    missing: dict[int, list[Slot]] = {}
+    for slot in facts.shape.slots() if there else ():
         if slot.day not in there:
-            yield Finding(
-                "G7",
-                line.mode,
-                Place(slot.week, slot.index),
-                f"{slot.label} has no class.",
-                "Plan the rest of the series, or close the day.",
-                cost=aimed(line, 1),
-            )
+            missing.setdefault(slot.week, []).append(slot)
+    for week, slots in missing.items():
+        *others, last = (DAY_NAMES[slot.weekday] for slot in slots)
+        names = f"{', '.join(others)} and {last}" if others else last
+        yield Finding(
+            "G7",
+            line.mode,
+            Place(week),
+            f"Week {week + 1} has no class on {names}.",
+            "Plan the rest of the series, or close the days.",
+            cost=aimed(line, len(slots)),
+        )
     for member in facts.classes:
         if not member.design.movement_ids(Purpose.WORK):
             yield Finding(

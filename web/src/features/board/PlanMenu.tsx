@@ -9,15 +9,18 @@ import { Trouble } from '~/shared/ui/States';
 /** Plan the series, a week of it, or the rest from a week on; or repair it with least change. */
 export function PlanMenu({ board, week }: { board: Schemas['Board']; week: number | null }) {
   const navigate = useNavigate();
-  const [chosen, setChosen] = useState('all');
+  const [chosen, setChosen] = useState<string | null>(null);
   const start = useStartRun(board.id, (run) => void navigate(`/series/${board.id}/runs/${run}`));
   const shown = week ?? 0;
   const first = board.classes.find((entry) => entry.week === shown);
+  const unplanned = board.classes.length > 0 && board.classes.length < board.slots.length;
   const broken = board.findings.some((finding) => finding.mode === 'must');
-  const what = broken && chosen === 'all' ? 'repair' : chosen;
+  const usual = unplanned ? 'rest' : broken ? 'repair' : 'all';
+  const what = chosen ?? usual;
   const begin = () => {
     const version = board.version;
     if (what === 'repair') start.mutate({ version, repair: true });
+    else if (what === 'rest') start.mutate({ version, part: { kind: 'rest', value: 0 } });
     else if (what === 'week') start.mutate({ version, part: { kind: 'week', value: shown } });
     else if (what === 'from' && first) start.mutate({ version, part: { kind: 'from', value: 0, day: first.date } });
     else start.mutate({ version });
@@ -28,6 +31,7 @@ export function PlanMenu({ board, week }: { board: Schemas['Board']; week: numbe
         {board.classes.length > 0 && (
           <NativeSelect.Root size="sm" w="56">
             <NativeSelect.Field bg="panel" aria-label="What to plan" value={what} onChange={(event) => setChosen(event.target.value)}>
+              {unplanned && <option value="rest">The days without a class</option>}
               <option value="all">The whole series</option>
               <option value="week">Week {shown + 1} only</option>
               <option value="from">From week {shown + 1} on</option>
@@ -37,7 +41,7 @@ export function PlanMenu({ board, week }: { board: Schemas['Board']; week: numbe
           </NativeSelect.Root>
         )}
         <Button size="sm" bg="action" color="onAction" loading={start.isPending} onClick={begin}>
-          {what === 'repair' ? 'Repair' : board.classes.length ? 'Plan again' : 'Plan'}
+          {what === 'repair' ? 'Repair' : what === 'rest' ? 'Plan the rest' : board.classes.length ? 'Plan again' : 'Plan'}
         </Button>
       </Flex>
       {start.error && <Trouble error={start.error} />}

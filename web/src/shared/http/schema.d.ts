@@ -2113,7 +2113,9 @@ export interface components {
         };
         /**
          * PartModel
-         * @description The part of a series that is planned anew: a class, a week (from 0), or from a day on.
+         * @description The part of a series that is planned: a class, a week (from 0), from a day on, or the rest.
+         *
+         *     The rest are the days that have no class yet.
          */
         PartModel: {
             /** Day */
@@ -2122,7 +2124,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "class" | "week" | "from";
+            kind: "class" | "week" | "from" | "rest";
             /**
              * Value
              * @default 0
