@@ -59,7 +59,7 @@ def one(entry: dict[str, Any]) -> dict[str, Any]:
         "valid": (first or [seconds])[0],
     }
     if result.plan is None:
-        return out | {"words": " ".join(result.collisions)}
+        return out | {"words": " ".join(result.words)}
     out["musts"] = judged(result.plan, problem)[0]
     if entry["kind"] == "ordinary" and entry["size"] in ("S", "M"):
         out["rotation"] = judged(by_rotation(problem), problem)

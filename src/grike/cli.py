@@ -60,7 +60,7 @@ def plan_request(path: str, seed: int) -> int:
 
     result = plan(problem, None, seed, Settings(on_progress=tell))
     if result.plan is None:
-        print(f"grike: no plan ({result.status.value}).", *result.collisions, file=sys.stderr)
+        print(f"grike: no plan ({result.status.value}).", *result.words, file=sys.stderr)
         return 1
     _print(plan_to(result.plan, result.certificate()))
     return 0

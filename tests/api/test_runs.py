@@ -262,7 +262,7 @@ class Runs(WithApplication):
         series_id, run = self.begin(weeks=2, rules={"W7": {"numbers": {"rise": 30}}})
         end = self.events(run)[-1]
         self.assertEqual(end["state"], "none")
-        self.assertIn("above its cap (W7)", end["collisions"][0])
+        self.assertIn("above its cap (W7)", end["why"][0])
         self.assertEqual(self.board(series_id)["classes"], [])
 
     def test_a_killed_planner_is_reported_and_loses_nothing(self) -> None:

@@ -59,7 +59,7 @@ class Accessible(WithBrowser):
 
             run = runs.add(connection, runs.Note(series_id))
             runs.begin(connection, run)
-            words = {"collisions": ["In week 1 these collide.", "Way out: more kit."]}
+            words = {"why": ["In week 1 these collide."], "ways": ["More kit."]}
             runs.end(connection, run, "none", words)
             runs.add_event(connection, run, {"kind": "end", "state": "none", **words})
         self.sign_in()

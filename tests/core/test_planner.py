@@ -59,7 +59,7 @@ def two_weeks() -> PlanResult:
 
 
 def made(result: PlanResult) -> SeriesPlan:
-    assert result.plan is not None, result.collisions
+    assert result.plan is not None, result.words
     return result.plan
 
 
@@ -166,14 +166,14 @@ class NoPlan(unittest.TestCase):
         sheet = default_sheet().with_line("W7", numbers={"rise": 20})
         result = self.collide(replace(empty(), sheet=sheet))
         self.assertIs(result.status, Status.IMPOSSIBLE)
-        self.assertIn("above its cap", result.collisions[0])
+        self.assertIn("above its cap", result.words[0])
 
     def test_the_same_focus_on_neighbouring_days(self) -> None:
         """Lower body on Monday and on Tuesday collides with 48 hours of rest."""
         lower = frozenset({Focus.LOWER})
         result = self.collide(empty(weekdays=(0, 1), weeks=1, menus={0: lower, 1: lower}))
-        self.assertIn("D1", " ".join(result.collisions))
-        self.assertIn("clear day", " ".join(result.collisions))
+        self.assertIn("D1", " ".join(result.words))
+        self.assertIn("clear day", " ".join(result.words))
 
     def test_a_gap_that_the_pool_cannot_bear(self) -> None:
         """A gap of 30 classes on body weight collides with filling the classes."""
@@ -183,9 +183,9 @@ class NoPlan(unittest.TestCase):
                 a_shape((0, 1, 3, 4), 4, room=BARE, level=1), sheet
             )
         )
-        self.assertIn("D4", " ".join(result.collisions))
+        self.assertIn("D4", " ".join(result.words))
         # Which classes it is that cannot be filled is told by their day.
-        self.assertRegex(result.collisions[0], r" on (Monday|Tuesday|Thursday|Friday)")
+        self.assertRegex(result.words[0], r" on (Monday|Tuesday|Thursday|Friday)")
 
     def test_a_plan_that_breaks_a_must_is_never_called_best(self) -> None:
         """Whatever the cost: it is a plan to mend, with what it does not keep in its notes."""
@@ -203,14 +203,14 @@ class NoPlan(unittest.TestCase):
             text = (folder / f"impossible-{name}.json").read_text(encoding="utf-8")
             result = self.collide(request_from(json.loads(text)))
             self.assertEqual(result.colliding, rules)
-            self.assertTrue(any("Way out" in line for line in result.collisions), name)
+            self.assertTrue(any("Way out" in line for line in result.words), name)
 
     def test_a_price_for_each_rule_that_collides(self) -> None:
         """Sixty sets a week for every major group: how many sets too many is told."""
         sheet = default_sheet().with_line("W1b", numbers={"least": 60})
         result = self.collide(replace(empty(weeks=1), sheet=sheet))
         self.assertIn("W1b", result.colliding)
-        price = next(line for line in result.collisions if "alone would have to give way" in line)
+        price = next(line for line in result.words if "alone gives way by" in line)
         self.assertRegex(price, r"by \d+(\.\d)? sets")
 
     def test_set_ups_are_refused_before_planning(self) -> None:

@@ -71,7 +71,7 @@ class Strange(unittest.TestCase):
         for library in (Library([], "none"), Library([LIBRARY["squat"]], "one")):
             result = plan(Problem(empty(weeks=1), library), None, 1, QUICK)
             self.assertIs(result.status, Status.UNDECIDED)
-            self.assertIn("the smallest class that is planned needs", result.collisions[0])
+            self.assertIn("the smallest class that is planned needs", result.words[0])
 
     def test_one_class_in_all(self) -> None:
         """One day, one week: a class."""
@@ -85,7 +85,7 @@ class Strange(unittest.TestCase):
         result = plan(Problem(request, LIBRARY), None, 1, QUICK)
         self.assertIs(result.status, Status.UNDECIDED)
         self.assertIsNone(result.plan)
-        self.assertTrue(any(line.startswith("Way out") for line in result.collisions))
+        self.assertTrue(any(line.startswith("Way out") for line in result.words))
 
     @long
     def test_a_year(self) -> None:
@@ -100,7 +100,7 @@ class Strange(unittest.TestCase):
         twice = before.with_class(replace(before.classes[1], design=before.classes[0].design))
         result = plan(Problem(locked(twice, 0, 1), LIBRARY), None, 1, QUICK)
         self.assertIsNone(result.plan)
-        self.assertIn("(D1)", result.collisions[0])
+        self.assertIn("(D1)", result.words[0])
 
 
 class Stopped(unittest.TestCase):
@@ -258,7 +258,7 @@ class AnyRequest(unittest.TestCase):
             return
         result = plan(Problem(request, LIBRARY), None, seed, QUICK)
         if result.plan is None:
-            self.assertTrue(result.collisions)
+            self.assertTrue(result.words)
             return
         found = findings(Facts(result.plan, LIBRARY))
         self.assertEqual([f.what for f in broken_musts(found)], [])

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import Any
 
@@ -26,6 +27,11 @@ class Outcome:
     plan: SeriesPlan | None = None
     whole: dict[str, Any] = field(default_factory=dict)
     suffix: str = ""
+
+
+def why_not(result: Mapping[str, Any]) -> list[str]:
+    """Return why a run came to no plan, and what could be done, a sentence each."""
+    return [*result.get("why", []), *result.get("ways", [])]
 
 
 def outcome(

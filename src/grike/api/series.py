@@ -9,6 +9,7 @@ from typing import Any
 from fastapi import APIRouter, Response
 
 from grike.api import views
+from grike.api.outcome import why_not
 from grike.api.planning_schemas import Reshape
 from grike.api.schemas import (
     Board,
@@ -66,7 +67,7 @@ def _brief(run: runs.Run | None) -> RunBrief | None:
     if run is None:
         return None
     result = {} if run.state == "done" or run.result is None else run.result
-    words = [*result.get("collisions", []), result.get("message")]
+    words = [*why_not(result), result.get("message")]
     return RunBrief(id=run.id, state=run.state, words=[line for line in words if line])
 
 

@@ -7,6 +7,7 @@ from typing import Any
 
 from fastapi import APIRouter, Request
 
+from grike.api.outcome import why_not
 from grike.api.planning_schemas import (
     ComparisonModel,
     DayModel,
@@ -92,7 +93,7 @@ def _what_if(run: runs.Run) -> WhatIfModel:
     model = WhatIfModel(run=run.id, label=run.label, state=run.state)
     result = run.result or {}
     model.status = result.get("status")
-    model.words = [*result.get("collisions", []), *result.get("notes", [])]
+    model.words = [*why_not(result), *result.get("notes", [])]
     if result.get("message"):
         model.words.append(result["message"])
     if result.get("plan"):

@@ -17,6 +17,7 @@ from grike.core.movement import Library
 from grike.core.pace import Pace, Paces
 from grike.core.planner import Problem, Progress, Settings, Stop, plan
 from grike.core.planner.repair import Repaired, repair
+from grike.core.planner.result import WhyNot
 from grike.core.rules import Facts, broken_musts, cost_by_rule, findings
 from grike.core.series import PlannedClass, SeriesPlan, Slot
 from grike.exchange.library import library_from
@@ -101,8 +102,18 @@ def solve_job(job: Job, stop: Stop, tell: Tell) -> Answer:
         "status": result.status.value,
         "plan": document,
         "certificate": result.certificate(),
-        "collisions": list(result.collisions),
+        **_why_not(result.why_not),
         "notes": list(result.notes),
+    }
+
+
+def _why_not(why: WhyNot | None) -> dict[str, Any]:
+    if why is None:
+        return {}
+    return {
+        "why": [why.sentence],
+        "ways": list(why.ways),
+        "collisions": [asdict(collision) for collision in why.collisions],
     }
 
 
@@ -160,7 +171,7 @@ def _repaired(done: Repaired, library: Library, settings: Settings) -> Answer:
         "status": "unknown" if done.musts_left == 0 else "undecided",
         "plan": plan_to(done.plan, certificate),
         "certificate": certificate,
-        "collisions": left,
+        "why": left,
         "notes": certificate["notes"],
     }
 

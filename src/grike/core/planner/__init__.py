@@ -46,11 +46,11 @@ def plan(
     version = problem.library.version
     run, failure = _filled_weeks(Run(problem, chosen, stop or NeverStop(), seed, pool))
     if failure is not None:
-        proof, reason = certain_reason(problem), likely_reason(problem)
+        proof = certain_reason(problem)
+        why = proof or likely_reason(problem) or collisions(run, failure)
         status = Status.IMPOSSIBLE if proof else Status.UNDECIDED
-        words = (proof or reason,) if proof or reason else collisions(run, failure)
         return PlanResult(
-            status, None, notes=pool.notes, collisions=words, seed=seed, library_version=version
+            status, None, notes=pool.notes, why_not=why, seed=seed, library_version=version
         )
     run, filled = _another_way(run)
     best = improved(problem, filled, pool, seed, chosen, run.stop)

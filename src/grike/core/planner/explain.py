@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import replace
 from fractions import Fraction
-from types import MappingProxyType
 
 from grike.core.anatomy import Region
 from grike.core.judging.figures import plain
 from grike.core.planner.grounds import Grounds
 from grike.core.planner.linear import Outcome, colliding_rules
 from grike.core.planner.problem import Problem
+from grike.core.planner.result import Collision, WhyNot
 from grike.core.planner.run import Failure, Run
 from grike.core.planner.selection import (
     CARRIED,
@@ -26,10 +26,9 @@ from grike.core.planner.skeleton import SkeletonTask, skeleton
 from grike.core.rows.row import Row
 from grike.core.rules import BY_ID, CATALOGUE
 from grike.core.rules.g7_every_day import G7
-from grike.core.rules.rule import Rule, Stage
+from grike.core.rules.rule import Stage
 from grike.core.rules.w2_regions import W2
 from grike.core.rules.w7_steps import W7, factor_band, is_lighter
-from grike.core.series import DAY_NAMES
 from grike.core.sheet import Mode
 
 _STRUCTURE = {
@@ -46,16 +45,16 @@ _SKELETON_RULES = sorted(
 )
 
 
-def rule_words(rule_id: str) -> str:
-    """Return a rule for people, by its title."""
-    if rule_id in _STRUCTURE:
-        return _STRUCTURE[rule_id]
-    rule = BY_ID[rule_id]
-    return f"{rule.title.lower()} ({rule_id})"
+def _collision(rule: str, days: Iterable[int] = (), gives: str = "") -> Collision:
+    """Return what collides by the id of its rule, or by the name of its row of structure."""
+    if rule not in BY_ID:
+        return Collision("", _STRUCTURE[rule], tuple(days), gives, _WAYS.get(rule, ""))
+    own = BY_ID[rule]
+    return Collision(rule, own.title.lower(), tuple(days), gives, own.way_out)
 
 
-def certain_reason(problem: Problem) -> str:
-    """Return why no plan can keep the musts, whatever is chosen; "" where that is not proven.
+def certain_reason(problem: Problem) -> WhyNot | None:
+    """Return why no plan can keep the musts, whatever is chosen; None where that is not proven.
 
     It holds for every plan, planned or by hand: a series with work in each class (G7) whose weeks
     must rise by more than they may.
@@ -63,39 +62,43 @@ def certain_reason(problem: Problem) -> str:
     sheet = problem.plan.sheet
     musts = all(rule.line(sheet).mode is Mode.MUST for rule in (W7, G7))
     if musts and any(low > high for low, _, high in _bands(problem)):
-        return (
-            "The rise of a week lies above its cap (W7), so no week can keep both. "
-            "Way out: a smaller rise, or a higher cap."
-        )
-    return ""
+        steps = Collision(W7.id, W7.title.lower(), way_out="a smaller rise, or a higher cap")
+        reason = "The rise of a week lies above its cap (W7), so no week can keep both."
+        return WhyNot(collisions=(steps,), reason=reason)
+    return None
 
 
-def likely_reason(problem: Problem) -> str:
-    """Return what is missing for any class that is planned; "" where nothing is plain to see."""
+def likely_reason(problem: Problem) -> WhyNot | None:
+    """Return what is missing for any class that is planned; None where nothing is plain to see."""
     shape = problem.plan.shape
     grounds = Grounds(problem)
     options = grounds.variants
     if not options:
-        return (
-            f"No format that is planned fits into {shape.minutes} minutes with a warm-up and a "
-            "cool-down. Way out: more minutes, or other formats."
+        lacks = Collision("", "a format that fits", way_out="more minutes, or other formats")
+        return WhyNot(
+            collisions=(lacks,),
+            reason=f"No format that is planned fits into {shape.minutes} minutes with a warm-up "
+            "and a cool-down.",
         )
     smallest = min(v.slots for v in options)
     able = sum(2 if m.one_sided else 1 for m in grounds.every)
     if able < smallest:
-        return (
-            f"With this kit and level there are {able} movements, and the smallest class that is "
-            f"planned needs {smallest}. Way out: more kit, a higher level, or a class by hand."
+        way = "more kit, a higher level, or a class by hand"
+        return WhyNot(
+            collisions=(Collision("", "enough movements", way_out=way),),
+            reason=f"With this kit and level there are {able} movements, and the smallest class "
+            f"that is planned needs {smallest}.",
         )
     regions = W2.line(problem.plan.sheet)
     each = (regions.numbers[r.value] - regions.numbers["within"] for r in Region)
     least = sum(each, Fraction(0))
     if regions.mode is Mode.MUST and least > 100:
-        return (
-            f"The regions together ask for at least {plain(least)} % of the week (W2). "
-            "Way out: targets that come to 100 %."
+        shares = Collision(W2.id, W2.title.lower(), way_out="targets that come to 100 %")
+        return WhyNot(
+            collisions=(shares,),
+            reason=f"The regions together ask for at least {plain(least)} % of the week (W2).",
         )
-    return ""
+    return None
 
 
 def _bands(problem: Problem) -> list[tuple[Fraction, Fraction, Fraction]]:
@@ -105,27 +108,29 @@ def _bands(problem: Problem) -> list[tuple[Fraction, Fraction, Fraction]]:
     return [factor_band(week, line) for week in full[1:]]
 
 
-def collisions(run: Run, failure: Failure) -> tuple[str, ...]:
-    """Return in plain words which rules could not be made to hold together, and ways out."""
+def collisions(run: Run, failure: Failure) -> WhyNot:
+    """Return which rules could not be made to hold together, and ways out."""
     if failure.stage == "skeleton":
         return _skeleton_collisions(run)
     rows = [row for row in failure.rows if row.weight is None]
-    needed, _ = colliding_rules(rows, build, run.limits(run.settings.week_time))
+    needed, decided = colliding_rules(rows, build, run.limits(run.settings.week_time))
     where = f"In week {(failure.week or 0) + 1}"
-    prices = _prices(rows, needed, run)
     if not needed:
-        return (f"{where} no plan was found in the time given; whether there is one is open.",)
+        open_ = f"{where} no plan was found in the time given; whether there is one is open."
+        return WhyNot(reason=open_)
+    gives = _prices(rows, needed, run)
     days = _days(rows, needed, run, failure.week or 0)
-    return (*_sentences(f"{where} these", needed, days), *prices)
+    found = (_collision(rule, days.get(rule, ()), gives.get(rule, "")) for rule in needed)
+    return WhyNot(f"{where} these", tuple(found), sure=decided)
 
 
-def _days(rows: Sequence[Row], needed: Sequence[str], run: Run, week: int) -> dict[str, list[str]]:
-    """Return the classes without which a rule would not collide, by weekday, where it has such.
+def _days(rows: Sequence[Row], needed: Sequence[str], run: Run, week: int) -> dict[str, list[int]]:
+    """Return the weekdays without whose class a rule would not collide, where it has such.
 
     Each class is left out of each rule in turn, and stays out as long as no plan comes of it.
     """
     kept = [row for row in rows if row.rule in needed]
-    out: dict[str, list[str]] = {}
+    out: dict[str, list[int]] = {}
     for rule in needed:
         for slot in (slot for slot in run.problem.slots if slot.week == week):
             fewer = [r for r in kept if r.rule != rule or not r.where.startswith(slot.label)]
@@ -135,7 +140,7 @@ def _days(rows: Sequence[Row], needed: Sequence[str], run: Run, week: int) -> di
             if solved.outcome is Outcome.IMPOSSIBLE:
                 kept = fewer
             else:
-                out.setdefault(rule, []).append(DAY_NAMES[slot.weekday])
+                out.setdefault(rule, []).append(slot.weekday)
     return out
 
 
@@ -145,15 +150,13 @@ def hopeless(run: Run, failure: Failure) -> bool:
     return failure.proven and failure.week == first
 
 
-def _prices(rows: Sequence[Row], needed: Sequence[str], run: Run) -> tuple[str, ...]:
-    """Return for each colliding rule how far it alone would have to give, least first.
+def _prices(rows: Sequence[Row], needed: Sequence[str], run: Run) -> dict[str, str]:
+    """Return for each colliding rule by how much it alone would have to give way, in its unit.
 
     The others stay musts; what is left out because it was not decided in time is not told.
     """
-    prices: list[tuple[int, str]] = []
-    for rule in needed:
-        if rule not in BY_ID:
-            continue
+    prices: dict[str, str] = {}
+    for rule in (rule for rule in needed if rule in BY_ID):
         soft = [
             replace(row, weight=1) if row.rule == rule else row
             for row in rows
@@ -161,27 +164,11 @@ def _prices(rows: Sequence[Row], needed: Sequence[str], run: Run) -> tuple[str, 
         ]
         solved = at_least_cost(soft, run.limits(run.settings.week_time))
         if solved.outcome is Outcome.FOUND:
-            prices.append((solved.cost, _price_words(BY_ID[rule], solved.cost)))
-    return tuple(words for _, words in sorted(prices))
+            prices[rule] = f"way by {BY_ID[rule].unit.words(solved.cost)} in that week"
+    return prices
 
 
-def _price_words(rule: Rule, steps: int) -> str:
-    return (
-        f"Way out: {rule.title} ({rule.id}) alone would have to give way by "
-        f"{rule.unit.words(steps)} in that week."
-    )
-
-
-def _sentences(
-    start: str, needed: Sequence[str], days: Mapping[str, Sequence[str]] = MappingProxyType({})
-) -> tuple[str, ...]:
-    on = {rule: f" on {' and '.join(own)}" for rule, own in days.items()}
-    words = " and ".join(rule_words(rule) + on.get(rule, "") for rule in needed)
-    ways = (_way_out(rule) for rule in needed)
-    return (f"{start} could not be made to hold together: {words}.", *filter(None, ways))
-
-
-def _skeleton_collisions(run: Run) -> tuple[str, ...]:
+def _skeleton_collisions(run: Run) -> WhyNot:
     task = SkeletonTask(
         run.problem, dict(run.facts), run.pool.grounds, week_training=dict(run.week_training)
     )
@@ -195,12 +182,12 @@ def _skeleton_collisions(run: Run) -> tuple[str, ...]:
             needed.remove(rule)
     if not needed:
         menu = "the focus menu, the kit in the room and the level"
-        return (f"With {menu} not even one class of each day can be built.",)
+        return WhyNot(reason=f"With {menu} not even one class of each day is found.")
     filled = {facts.slot.index for facts in run.facts.values()}
     week = min((s.week for s in run.problem.open_slots() if s.index not in filled), default=0)
     start = "Before any movement is chosen"
     these = f"{start}, in week {week + 1}, these" if week else f"{start} these"
-    return _sentences(these, [rule.id for rule in needed])
+    return WhyNot(these, tuple(_collision(rule.id) for rule in needed))
 
 
 #: What a director may give up where the build of a class itself collides with the rules.
@@ -208,8 +195,3 @@ _WAYS = {
     SLOTS: "more kit, a higher level, or a wider focus menu",
     THEME: "more pieces of that kit, or none of it",
 }
-
-
-def _way_out(rule: str) -> str:
-    way = BY_ID[rule].way_out if rule in BY_ID else _WAYS.get(rule, "")
-    return f"Way out: {way}." if way else ""

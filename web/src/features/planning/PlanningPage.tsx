@@ -67,8 +67,8 @@ const TITLES: Record<string, string> = {
 function Ended({ news, series }: { news: RunNews; series: number }) {
   const none = news.end?.state === 'none';
   const impossible = none && news.end?.status === 'impossible';
-  const ways = (news.end?.collisions ?? []).filter((line) => line.startsWith('Way out'));
-  const reasons = (news.end?.collisions ?? []).filter((line) => !line.startsWith('Way out'));
+  const ways = news.end?.ways ?? [];
+  const reasons = news.end?.why ?? [];
   return (
     <Box role="alert">
       <Heading as="h1" size="2xl" mb="2">

@@ -16,7 +16,7 @@ export interface RunNews {
   bound: number;
   /** Every class that is filled so far, by week and weekday. */
   filled: FilledClass[];
-  end: null | { state: string; status?: string; message?: string; collisions?: string[]; notes?: string[] };
+  end: null | { state: string; status?: string; message?: string; why?: string[]; ways?: string[]; notes?: string[] };
   connected: boolean;
 }
 
