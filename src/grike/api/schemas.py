@@ -273,7 +273,10 @@ class FixModel(Model):
 
 
 class FindingModel(Model):
-    """A rule that is not kept; ``number`` is its place among all findings of this version."""
+    """A rule that is not kept; ``number`` is its place among all findings of this version.
+
+    ``mendable``: an edit may take it away, which is looked for when it is asked for.
+    """
 
     number: int
     rule: str
@@ -287,6 +290,7 @@ class FindingModel(Model):
     fix: str
     reason: str
     cost: int
+    mendable: bool
 
 
 class BoardClass(Model):

@@ -91,6 +91,7 @@ def finding_model(finding: Finding, number: int) -> FindingModel:
             "what": finding.what,
             "fix": finding.fix,
             "reason": rule.reason,
+            "mendable": bool(rule.mends),
             "cost": finding.cost,
         }
     )

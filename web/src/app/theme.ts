@@ -63,7 +63,11 @@ const config = defineConfig({
     semanticTokens: {
       colors: {
         border: { DEFAULT: { value: { _light: '{colors.stone.400}', _dark: '{colors.stone.400}' } } },
-        gray: { muted: { value: { _light: '{colors.stone.400}', _dark: '{colors.stone.600}' } } },
+        // Outline buttons take the border of their palette, which is far too faint on stone by itself.
+        gray: {
+          muted: { value: { _light: '{colors.stone.400}', _dark: '{colors.stone.600}' } },
+          border: { value: { _light: '{colors.stone.400}', _dark: '{colors.stone.600}' } },
+        },
         page: { value: { base: '{colors.stone.100}', _dark: '{colors.stone.900}' } },
         panel: { value: { base: '{colors.stone.50}', _dark: '{colors.stone.800}' } },
         sunken: { value: { base: '{colors.stone.200}', _dark: '#151411' } },

@@ -50,7 +50,7 @@ function Line({ series, version, finding }: { series: number; version: number; f
         <Text color="soft" fontSize="xs">
           {finding.fix} {finding.reason}
         </Text>
-        {director && !open && (
+        {director && !open && finding.mendable && (
           <Button size="xs" variant="outline" mt="1" onClick={() => setOpen(true)} aria-label={`Mend: ${finding.what}`}>
             Mend
           </Button>

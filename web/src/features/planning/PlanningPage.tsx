@@ -80,13 +80,8 @@ function Ended({ news, series }: { news: RunNews; series: number }) {
           {line}
         </Text>
       ))}
-      {[...ways, ...(news.end?.notes ?? [])].length > 0 && (
-        <Box as="ul" pl="5" mb="3">
-          {[...ways, ...(news.end?.notes ?? [])].map((line) => (
-            <li key={line}>{line}</li>
-          ))}
-        </Box>
-      )}
+      <Lines title="What would help" lines={ways} />
+      <Lines title="Besides" lines={news.end?.notes ?? []} />
       <Flex gap="2" mt="4">
         {none && (
           <Button asChild bg="action" color="onAction">
@@ -97,6 +92,22 @@ function Ended({ news, series }: { news: RunNews; series: number }) {
           <RouterLink to={`/series/${series}`}>Go to the board</RouterLink>
         </Button>
       </Flex>
+    </Box>
+  );
+}
+
+function Lines({ title, lines }: { title: string; lines: string[] }) {
+  if (!lines.length) return null;
+  return (
+    <Box mt="3">
+      <Heading as="h2" size="sm">
+        {title}
+      </Heading>
+      <Box as="ul" pl="5" listStyleType="disc">
+        {lines.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </Box>
     </Box>
   );
 }

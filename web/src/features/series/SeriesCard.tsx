@@ -7,14 +7,14 @@ import { useIsDirector } from '~/features/signin';
 import { DAYS, shortDate } from '~/shared/format/time';
 
 const STATUS: Record<string, string> = {
-  best: 'Planned, nothing better is possible',
+  best: 'Planned; by the rules nothing can be better',
   within: 'Planned, close to the best possible',
   unknown: 'Planned',
   stopped: 'Planned, stopped early',
 };
 
 const ENDS: Record<string, string> = {
-  none: 'no plan keeps every must rule.',
+  none: 'no plan was found.',
   stopped: 'it was stopped.',
   beside: 'the plan is kept beside the series.',
 };

@@ -1633,6 +1633,8 @@ export interface components {
         /**
          * FindingModel
          * @description A rule that is not kept; ``number`` is its place among all findings of this version.
+         *
+         *     ``mendable``: an edit may take it away, which is looked for when it is asked for.
          */
         FindingModel: {
             /** Block */
@@ -1643,6 +1645,8 @@ export interface components {
             fix: string;
             /** Item */
             item: number | null;
+            /** Mendable */
+            mendable: boolean;
             /**
              * Mode
              * @enum {string}
