@@ -66,12 +66,12 @@ class Layers(unittest.TestCase):
                     self.assertFalse(named, f"{path}: {ast.unparse(node)}")
 
     def test_rules_stand_on_judging_and_rows(self) -> None:
-        """What is judged and what is chosen know no rule; a rule knows no fix."""
+        """What is judged and what is chosen know no rule; no rule or plan takes advice."""
         above = {
-            "judging": ("rules", "rows", "fixes", "planner"),
-            "rows": ("rules", "fixes", "planner"),
-            "rules": ("fixes", "planner"),
-            "fixes": ("planner",),
+            "judging": ("rules", "rows", "advice", "planner"),
+            "rows": ("rules", "advice", "planner"),
+            "rules": ("advice", "planner"),
+            "planner": ("advice",),
         }
         for room, refused in above.items():
             for path in (SOURCE / "core" / room).rglob("*.py"):

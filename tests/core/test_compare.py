@@ -5,7 +5,7 @@ from __future__ import annotations
 import unittest
 from dataclasses import replace
 
-from grike.core.compare import compare
+from grike.core.advice.compare import compare
 from grike.core.rules import Facts, cost_by_rule, findings
 from tests.builders import a_class, a_library, a_plan, circuit, work
 from tests.core.test_planner import LIBRARY, made, two_weeks

@@ -8,11 +8,11 @@ from collections.abc import Callable
 from dataclasses import fields, replace
 from functools import lru_cache
 
+from grike.core.advice.fixes import Fix, applied, fixes
 from grike.core.anatomy import Muscle
 from grike.core.design import ClassDesign, Purpose
 from grike.core.editing import swapped, with_block, with_item, work_blocks
 from grike.core.errors import InvalidInput
-from grike.core.fixes import Fix, applied, fixes
 from grike.core.format import TimedCircuit
 from grike.core.item import Handling, Item
 from grike.core.kit import Kit, Room

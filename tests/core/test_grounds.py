@@ -10,6 +10,7 @@ from fractions import Fraction
 from functools import lru_cache
 from unittest import mock
 
+from grike.core.advice.alternatives import alternatives
 from grike.core.design import Block, ClassDesign, Purpose
 from grike.core.editing import handling_for, stands, swapped, work_blocks
 from grike.core.expansion import steps
@@ -29,7 +30,6 @@ from grike.core.item import Handling, Item, Level
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.movement import Dose, Family, Movement, Pace, Sides
 from grike.core.planner import PlanResult, Problem, Settings, plan
-from grike.core.planner.alternatives import alternatives
 from grike.core.planner.cells import Theme, largest_class, region_supply
 from grike.core.planner.grounds import Grounds, training_guess
 from grike.core.planner.laying import asked_otherwise, trouble

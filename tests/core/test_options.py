@@ -6,6 +6,7 @@ import unittest
 from dataclasses import replace
 from typing import Any
 
+from grike.core.advice.alternatives import alternatives, candidates
 from grike.core.editing import swapped, work_blocks
 from grike.core.item import Item, Level, Pass
 from grike.core.judging.pool import allowed, frame_pool, may_harden, plain_only, pool
@@ -13,7 +14,6 @@ from grike.core.kit import Kit, Room
 from grike.core.movement import Option, Role
 from grike.core.options import as_done
 from grike.core.planner import Problem, plan
-from grike.core.planner.alternatives import alternatives, candidates
 from grike.core.progression import Lever
 from grike.core.rules import Facts, findings
 from grike.core.sheet import Mode

@@ -10,6 +10,7 @@ from functools import lru_cache
 from pathlib import Path
 from unittest import mock
 
+from grike.core.advice.alternatives import alternatives, class_at
 from grike.core.design import Purpose
 from grike.core.errors import Conflict, InvalidInput
 from grike.core.focus import Focus
@@ -17,7 +18,6 @@ from grike.core.judging.finding import Place
 from grike.core.kit import Kit, Room
 from grike.core.movement import Library
 from grike.core.planner import PlanResult, Problem, Progress, Settings, Status, plan
-from grike.core.planner.alternatives import alternatives, class_at
 from grike.core.planner.readiness import set_up_problems
 from grike.core.planner.refill import refill
 from grike.core.planner.standing import variant_of

@@ -15,12 +15,12 @@ from unittest import mock
 from hypothesis import HealthCheck, example, given, settings
 from hypothesis import strategies as st
 
+from grike.core.advice.alternatives import alternatives
 from grike.core.editing import swapped, work_blocks
 from grike.core.errors import InvalidInput
 from grike.core.kit import Kit, Room
 from grike.core.movement import Library
 from grike.core.planner import Problem, Progress, Settings, Status, plan
-from grike.core.planner.alternatives import alternatives
 from grike.core.planner.grounds import Grounds
 from grike.core.planner.improve import Judged, improved, judge, neighbourhoods
 from grike.core.planner.linear import Limits, Outcome

@@ -37,7 +37,7 @@ from grike.core.planner.ordering import (
 )
 from grike.core.planner.pool import pool_report
 from grike.core.planner.selection import build
-from grike.core.planner.skeleton import HEART, PLAY, SkeletonTask, skeleton
+from grike.core.planner.skeleton import PLAY, SkeletonTask, skeleton
 from grike.core.planner.variants import (
     PLANNED_KINDS,
     Variant,
@@ -52,7 +52,7 @@ from grike.core.planner.volume_bounds import volume_bounds
 from grike.core.rows.row import Row
 from grike.core.rules import Facts, default_sheet
 from grike.core.rules.c14_demanding_first import demanding
-from grike.core.rules.d1_recovery import D1, too_close
+from grike.core.rules.d1_recovery import D1, HEART, too_close
 from grike.core.rules.w7_steps import factor_band, is_lighter
 from grike.core.sheet import Mode
 from grike.core.volume import Yardstick, class_volume

@@ -15,6 +15,7 @@ from grike.api.schemas import (
 from grike.api.session_schemas import SessionModel
 from grike.api.state import HeldSeries
 from grike.api.views import HistoryModels, class_volume, finding_model
+from grike.core.advice.alternatives import Alternative
 from grike.core.bouts import Bout
 from grike.core.class_load import class_load
 from grike.core.clock import ClassClock, Cue, CueKind
@@ -22,7 +23,6 @@ from grike.core.dose import dose_text, phases_text
 from grike.core.focus import FOCUS_NAMES
 from grike.core.format import FORMAT_NAMES
 from grike.core.judging.class_facts import ClassFacts
-from grike.core.planner.alternatives import Alternative
 from grike.core.rules import Facts
 from grike.core.rules.d7_carrying import carried_words
 from grike.core.sides import SideTotals

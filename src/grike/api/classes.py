@@ -23,17 +23,17 @@ from grike.api.schemas import (
 from grike.api.security import Director, SignedIn, StateOf
 from grike.api.state import KnownTags, State
 from grike.api.views import history_model
+from grike.core.advice.alternatives import alternatives
+from grike.core.advice.shorten import ORDER, Shortened, shorten
 from grike.core.editing import swapped, with_block, work_blocks
 from grike.core.errors import Conflict, InvalidInput, NotFound
 from grike.core.expansion import steps
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.planner import Problem, Settings
-from grike.core.planner.alternatives import alternatives
 from grike.core.planner.refill import refill
 from grike.core.rules import Facts, found_with
 from grike.core.rules.c1_focus import C1
 from grike.core.sheet import Mode
-from grike.core.shorten import ORDER, Shortened, shorten
 from grike.exchange.classes import class_to
 from grike.store import changes, series, sessions
 from grike.store.connection import Connection

@@ -7,8 +7,8 @@ from fastapi import APIRouter
 from grike.api.schemas import Changed, FixModel, FixRequest
 from grike.api.security import Director, SignedIn, StateOf
 from grike.api.state import HeldSeries
+from grike.core.advice.fixes import Fix, applied, fixes
 from grike.core.errors import Conflict
-from grike.core.fixes import Fix, applied, fixes
 from grike.store import changes
 
 router = APIRouter(prefix="/api/series/{series_id}", tags=["fixes"])

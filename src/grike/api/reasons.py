@@ -9,7 +9,7 @@ from fastapi import APIRouter
 from grike.api.classes import member_of
 from grike.api.planning_schemas import ReasonModel, WhyMovementModel, WhyNotModel
 from grike.api.security import SignedIn, StateOf
-from grike.core.planner.why import Reason, why_class, why_movement, why_not
+from grike.core.advice.why import Reason, why_class, why_movement, why_not
 from grike.core.rules import Facts
 
 router = APIRouter(prefix="/api/series/{series_id}/classes/{slot}", tags=["reasons"])

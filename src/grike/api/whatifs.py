@@ -22,8 +22,8 @@ from grike.api.schemas import Created
 from grike.api.security import Director, SignedIn, StateOf
 from grike.api.state import State
 from grike.api.views import kit_name
+from grike.core.advice.compare import Side, compare
 from grike.core.codec import shape_from, shape_to
-from grike.core.compare import Side, compare
 from grike.core.design import ClassDesign
 from grike.core.errors import Conflict, InvalidInput, NotFound
 from grike.core.focus import FOCUS_NAMES

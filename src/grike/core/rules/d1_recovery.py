@@ -17,6 +17,18 @@ from grike.core.rules.rule import Mend, Rule, Stage, Whole, setting
 from grike.core.series import Slot
 from grike.core.sheet import Mode, RuleSetting
 
+_M = Muscle
+#: What a focus all but surely makes a main focus: two classes that share one need a clear day.
+HEART: dict[Focus, frozenset[Muscle]] = {
+    Focus.LOWER: frozenset({_M.GLUTES, _M.QUADRICEPS, _M.HAMSTRINGS}),
+    Focus.UPPER: frozenset({_M.CHEST, _M.LATS, _M.FRONT_DELTOID}),
+    Focus.CORE: frozenset({_M.ABDOMINALS, _M.OBLIQUES}),
+    Focus.WHOLE: frozenset(),
+    Focus.LEGS_BACK: frozenset({_M.GLUTES, _M.QUADRICEPS, _M.LATS}),
+    Focus.CHEST_SHOULDERS: frozenset({_M.CHEST, _M.FRONT_DELTOID}),
+    Focus.GLUTES_ABS: frozenset({_M.GLUTES, _M.ABDOMINALS}),
+    Focus.CONDITIONING: frozenset(),
+}
 HOURS_A_DAY = 24
 
 

@@ -9,7 +9,7 @@ from grike.core.item import Level
 from grike.core.planner.linear import Limits, Outcome, solver_for
 from grike.core.planner.skeleton.balance import regions, supply
 from grike.core.planner.skeleton.choices import Choices
-from grike.core.planner.skeleton.days import HEART, mix, recovery, refusals, variety
+from grike.core.planner.skeleton.days import mix, recovery, refusals, variety
 from grike.core.planner.skeleton.task import Cell, Skeleton, SkeletonTask
 from grike.core.planner.skeleton.taste import tie_breaks
 from grike.core.planner.skeleton.volume import PLAY, VolumeRows
@@ -63,4 +63,4 @@ def skeleton(task: SkeletonTask, limits: Limits) -> Skeleton:
     return Skeleton(Outcome.FOUND, cells)
 
 
-__all__ = ["HEART", "PLAY", "Cell", "Skeleton", "SkeletonTask", "skeleton"]
+__all__ = ["PLAY", "Cell", "Skeleton", "SkeletonTask", "skeleton"]

@@ -6,26 +6,12 @@ from collections.abc import Callable
 from itertools import combinations, pairwise
 from typing import Any
 
-from grike.core.anatomy import Muscle
 from grike.core.focus import Focus
 from grike.core.planner.skeleton.choices import Choices
-from grike.core.rules.d1_recovery import D1, too_close
+from grike.core.rules.d1_recovery import D1, HEART, too_close
 from grike.core.rules.rule import Rule
 from grike.core.rules.w8_strength_days import W8, is_strength, strength_counts
 from grike.core.sheet import Mode
-
-_M = Muscle
-#: What a focus all but surely makes a main focus: two classes that share one need a clear day.
-HEART: dict[Focus, frozenset[Muscle]] = {
-    Focus.LOWER: frozenset({_M.GLUTES, _M.QUADRICEPS, _M.HAMSTRINGS}),
-    Focus.UPPER: frozenset({_M.CHEST, _M.LATS, _M.FRONT_DELTOID}),
-    Focus.CORE: frozenset({_M.ABDOMINALS, _M.OBLIQUES}),
-    Focus.WHOLE: frozenset(),
-    Focus.LEGS_BACK: frozenset({_M.GLUTES, _M.QUADRICEPS, _M.LATS}),
-    Focus.CHEST_SHOULDERS: frozenset({_M.CHEST, _M.FRONT_DELTOID}),
-    Focus.GLUTES_ABS: frozenset({_M.GLUTES, _M.ABDOMINALS}),
-    Focus.CONDITIONING: frozenset(),
-}
 
 
 def recovery(choices: Choices) -> None:

@@ -9,6 +9,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 
+from grike.core.advice.alternatives import Alternative, alternatives, class_at
 from grike.core.anatomy import FACTS
 from grike.core.editing import item_at, swapped, with_block, work_blocks
 from grike.core.errors import InvalidInput
@@ -18,14 +19,12 @@ from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.pool import suits_level, ways_out_missing
 from grike.core.kit import KIT_NAMES
 from grike.core.movement import Movement, Role
-from grike.core.planner.alternatives import Alternative, alternatives, class_at
-from grike.core.planner.skeleton import HEART
 from grike.core.rules import Facts, Finding, broken_musts, cost_by_rule, findings, found_with
 from grike.core.rules.c1_focus import C1
 from grike.core.rules.c3_once import C3
 from grike.core.rules.c9_kit import C9
 from grike.core.rules.c12_ways_out import C12
-from grike.core.rules.d1_recovery import D1, too_close
+from grike.core.rules.d1_recovery import D1, HEART, too_close
 from grike.core.rules.d2_formats import D2
 from grike.core.rules.d3_kit import D3
 from grike.core.rules.g1_cautions import G1

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from grike.core.advice.fixes.base import Edit, classes_of
 from grike.core.anatomy import MAJOR_GROUPS, PULL, PUSH, Face, Muscle, on_face
 from grike.core.editing import swapped
-from grike.core.fixes.base import Edit, classes_of
 from grike.core.focus import Focus, on_focus
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.finding import About

@@ -8,10 +8,10 @@ from dataclasses import fields, replace
 from itertools import chain
 from operator import itemgetter
 
+from grike.core.advice.fixes.base import Edit, classes_of, work_blocks
 from grike.core.design import Block, ClassDesign, Purpose
 from grike.core.editing import with_block
 from grike.core.errors import InvalidInput
-from grike.core.fixes.base import Edit, classes_of, work_blocks
 from grike.core.focus import FOCUS_NAMES
 from grike.core.format import (
     FORMAT_NAMES,

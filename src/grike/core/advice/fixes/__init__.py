@@ -11,9 +11,8 @@ from dataclasses import dataclass, replace
 from functools import partial
 from itertools import islice
 
-from grike.core.errors import GrikeError
-from grike.core.fixes.base import Edit
-from grike.core.fixes.formats import (
+from grike.core.advice.fixes.base import Edit
+from grike.core.advice.fixes.formats import (
     another_day,
     another_focus,
     another_format,
@@ -22,10 +21,11 @@ from grike.core.fixes.formats import (
     stations,
     time_of_class,
 )
-from grike.core.fixes.frames import frame_movements, frame_swaps
-from grike.core.fixes.items import asks_more, both_sides, carries
-from grike.core.fixes.orders import reorders
-from grike.core.fixes.swaps import swaps
+from grike.core.advice.fixes.frames import frame_movements, frame_swaps
+from grike.core.advice.fixes.items import asks_more, both_sides, carries
+from grike.core.advice.fixes.orders import reorders
+from grike.core.advice.fixes.swaps import swaps
+from grike.core.errors import GrikeError
 from grike.core.rules import (
     BY_ID,
     CATALOGUE,
