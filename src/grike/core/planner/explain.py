@@ -36,7 +36,7 @@ _STRUCTURE = {
     THEME: "a class that is built on a kit uses it in a third of its movements",
     PARTS: "a format gets the mix of movements that it needs",
     CARRIED: "what is carried on comes once a week",
-    SUBSTANCE: "at most one movement in six is for forearms, shins or neck alone",
+    SUBSTANCE: "at most one movement in four is for forearms, shins or neck alone",
 }
 #: Rules that shape the skeleton; what is an aim by default is tried first to be left out.
 _SKELETON_RULES = sorted(

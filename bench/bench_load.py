@@ -1,0 +1,106 @@
+"""Twenty people at once, two of whom write: how long an answer takes, against its target.
+
+Each asks again a quarter of a second after an answer, which is far more often than people do.
+"""
+
+from __future__ import annotations
+
+import random
+import shutil
+import tempfile
+import threading
+import time
+from collections.abc import Callable
+from dataclasses import dataclass, field
+from pathlib import Path
+
+import httpx
+
+from scripts import database, demo, processes, serve
+
+PEOPLE, WRITERS, SECONDS, PAUSE = 20, 2, 30.0, 0.25
+TARGET_MS = 200.0
+
+
+@dataclass
+class Seen:
+    """Milliseconds of every answer, by what was asked; statuses that were none of the usual."""
+
+    reads: list[float] = field(default_factory=list)
+    writes: list[float] = field(default_factory=list)
+    strange: list[int] = field(default_factory=list)
+
+
+def timed(ask: Callable[[], httpx.Response], into: list[float], seen: Seen) -> httpx.Response:
+    """Ask, and note how long the answer took."""
+    begun = time.perf_counter()
+    answer = ask()
+    into.append((time.perf_counter() - begun) * 1000)
+    if answer.status_code not in (200, 304, 409):
+        seen.strange.append(answer.status_code)
+    return answer
+
+
+def person(number: int, base: str, cookies: httpx.Cookies, csrf: str, seen: Seen) -> None:
+    """Read what people look at, or lock and unlock a class, until the time is over."""
+    rng = random.Random(number)
+    end = time.perf_counter() + SECONDS
+    with httpx.Client(base_url=base, cookies=cookies, timeout=30) as client:
+        series = client.get("/api/series").json()[0]["id"]
+        path, tag = f"/api/series/{series}", ""
+        while time.perf_counter() < end:
+            if number < WRITERS:
+                version = client.get(path).json()["version"]
+                body = {"version": version, "locked": rng.random() < 0.5}
+                where, headers = f"{path}/classes/{5 + number}/lock", {"X-CSRF-Token": csrf}
+                timed(lambda: client.post(where, json=body, headers=headers), seen.writes, seen)  # noqa: B023
+            else:
+                known = {"If-None-Match": tag} if tag else {}
+                address = rng.choice((path, f"{path}/classes/7", "/api/series", "/api/movements"))
+                headers = known if address == "/api/movements" else {}
+                answer = timed(lambda: client.get(address, headers=headers), seen.reads, seen)  # noqa: B023
+                tag = answer.headers.get("ETag", tag) if address == "/api/movements" else tag
+            time.sleep(PAUSE)
+
+
+def p95(values: list[float]) -> float:
+    """Return what 95 of 100 stay below."""
+    return sorted(values)[int(0.95 * len(values))] if values else 0.0
+
+
+def main() -> None:
+    """Start a database and an application of its own with the demo data, load them, tell."""
+    folder = Path(tempfile.mkdtemp(prefix="grike-bench-"))
+    seen = Seen()
+    try:
+        server = database.start(folder, name="bench-database")
+        demo.load(server)
+        port = serve.start(server, name="bench-application", dist=False, first=8607)
+        base = f"http://127.0.0.1:{port}"
+        _, name, _, password = demo.PEOPLE[0]
+        with httpx.Client(base_url=base, timeout=30) as client:
+            me = client.post("/api/sign-in", json={"name": name, "password": password}).json()
+            cookies = client.cookies
+            threads = [
+                threading.Thread(target=person, args=(n, base, cookies, me["csrf"], seen))
+                for n in range(PEOPLE)
+            ]
+            for thread in threads:
+                thread.start()
+            for thread in threads:
+                thread.join()
+    finally:
+        processes.stop("bench-application", 10)
+        processes.stop("bench-database", 20)
+        shutil.rmtree(folder, ignore_errors=True)
+    for what, values in (("reads", seen.reads), ("writes", seen.writes)):
+        middle, high = sorted(values)[len(values) // 2], p95(values)
+        print(
+            f"{PEOPLE} people, {WRITERS} writing, {what}: {len(values)} in {SECONDS:.0f} s, "
+            f"median {middle:.0f} ms, p95 {high:.0f} ms, {high / TARGET_MS:.2f} of its target"
+        )
+    print(f"answers of another kind: {len(seen.strange)}")
+
+
+if __name__ == "__main__":
+    main()
