@@ -73,6 +73,9 @@ class Layers(unittest.TestCase):
             "rules": ("advice", "planner"),
             "planner": ("advice",),
         }
+        for path in (SOURCE / "core").glob("*.py"):
+            for module in imports(path):
+                self.assertFalse(module.startswith(("grike.core.rules", "grike.core.advice")), path)
         for room, refused in above.items():
             for path in (SOURCE / "core" / room).rglob("*.py"):
                 for module in imports(path):

@@ -11,7 +11,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from grike.core import load
-from grike.core.class_load import class_load, week_load
+from grike.core.advice.class_load import class_load, week_load
 from grike.core.clock import class_clock
 from grike.core.design import Block, Purpose
 from grike.core.errors import InvalidInput

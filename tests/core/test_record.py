@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import unittest
 
-from grike.core.class_load import week_load
+from grike.core.advice.class_load import week_load
 from grike.core.clock import CueKind, class_clock
 from grike.core.design import Block, ClassDesign
 from grike.core.errors import InvalidInput

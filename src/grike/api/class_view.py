@@ -16,8 +16,8 @@ from grike.api.session_schemas import SessionModel
 from grike.api.state import HeldSeries
 from grike.api.views import HistoryModels, class_volume, finding_model
 from grike.core.advice.alternatives import Alternative
+from grike.core.advice.class_load import class_load
 from grike.core.bouts import Bout
-from grike.core.class_load import class_load
 from grike.core.clock import ClassClock, Cue, CueKind
 from grike.core.dose import dose_text, phases_text
 from grike.core.focus import FOCUS_NAMES

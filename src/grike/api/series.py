@@ -29,8 +29,8 @@ from grike.core.codec import shape_from, shape_to
 from grike.core.errors import Conflict, NotYours
 from grike.core.kit import Room
 from grike.core.planner.readiness import set_up_problems
+from grike.core.rules.sheet_codec import sheet_from, sheet_to
 from grike.core.series import SeriesPlan
-from grike.core.sheet_codec import sheet_from, sheet_to
 from grike.exchange.plans import plan_to
 from grike.store import changes, rooms, runs, series, sessions
 from grike.store.changes import Change

@@ -21,8 +21,8 @@ from grike.api.schemas import (
     WeekLoadModel,
 )
 from grike.api.state import HeldSeries
+from grike.core.advice.class_load import week_load
 from grike.core.anatomy import Muscle
-from grike.core.class_load import week_load
 from grike.core.codec import room_to
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.kit import KIT_NAMES, Kit

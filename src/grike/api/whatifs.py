@@ -31,8 +31,8 @@ from grike.core.format import FORMAT_NAMES
 from grike.core.plain import at
 from grike.core.planner.readiness import set_up_problems
 from grike.core.rules import BY_ID, Facts
+from grike.core.rules.sheet_codec import sheet_from, sheet_to
 from grike.core.series import SeriesPlan
-from grike.core.sheet_codec import sheet_from, sheet_to
 from grike.core.wishes import Wishes
 from grike.exchange.plans import plan_from
 from grike.store import changes, runs, series

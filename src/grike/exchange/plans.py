@@ -10,8 +10,8 @@ from grike.core.errors import InvalidInput
 from grike.core.judging.finding import Finding
 from grike.core.movement import Library
 from grike.core.plain import at
+from grike.core.rules.sheet_codec import sheet_from, sheet_to
 from grike.core.series import PlannedClass, SeriesPlan
-from grike.core.sheet_codec import sheet_from, sheet_to
 
 
 def request_from(data: Mapping[str, Any]) -> SeriesPlan:

@@ -9,8 +9,8 @@ from functools import lru_cache
 from typing import Any
 
 from grike.core.kit import Kit
+from grike.core.rules.sheet_codec import sheet_from
 from grike.core.sheet import RuleSheet
-from grike.core.sheet_codec import sheet_from
 from grike.exchange.documents import DATA
 
 

@@ -12,9 +12,9 @@ from typing import Any
 
 from grike.core.codec import design_from, design_to, shape_from, shape_to
 from grike.core.errors import Conflict
+from grike.core.rules.sheet_codec import sheet_to
+from grike.core.rules.sheet_codec import stored_sheet_from as sheet_from
 from grike.core.series import PlannedClass, SeriesPlan
-from grike.core.sheet_codec import sheet_to
-from grike.core.sheet_codec import stored_sheet_from as sheet_from
 from grike.store import series
 from grike.store.connection import Connection
 

@@ -12,8 +12,8 @@ from typing import Any
 from grike.core.codec import design_from, design_to, shape_from, shape_to
 from grike.core.design import ClassDesign
 from grike.core.errors import NotFound
+from grike.core.rules.sheet_codec import sheet_to, stored_sheet_from
 from grike.core.series import PlannedClass, SeriesPlan
-from grike.core.sheet_codec import sheet_to, stored_sheet_from
 from grike.store.connection import Connection
 
 ADD = """

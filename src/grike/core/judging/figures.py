@@ -3,12 +3,8 @@
 from __future__ import annotations
 
 from fractions import Fraction
-from typing import TYPE_CHECKING
 
 from grike.core.sheet import Mode, RuleSetting
-
-if TYPE_CHECKING:
-    pass
 
 
 def missed(amount: Fraction, scale: Fraction | int = 1) -> int:

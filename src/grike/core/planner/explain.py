@@ -133,7 +133,7 @@ def _days(rows: Sequence[Row], needed: Sequence[str], run: Run, week: int) -> di
     out: dict[str, list[int]] = {}
     for rule in needed:
         for slot in (slot for slot in run.problem.slots if slot.week == week):
-            fewer = [r for r in kept if r.rule != rule or not r.where.startswith(slot.label)]
+            fewer = [row for row in kept if row.rule != rule or row.bays != {slot.index}]
             if len(fewer) == len(kept):
                 continue
             solved = build(fewer).solve(run.limits(run.settings.week_time))

@@ -5,19 +5,22 @@ from __future__ import annotations
 from collections.abc import Hashable
 from dataclasses import dataclass
 from fractions import Fraction
-from typing import TYPE_CHECKING, TypeAlias
+from typing import NamedTuple, TypeAlias
 
 from grike.core.sheet import Mode, RuleSetting
-
-if TYPE_CHECKING:
-    pass
-
 
 #: Sets are counted in twelfths where whole numbers are needed: halves, thirds and quarters fit.
 TWELFTHS = 12
 
 
 Key: TypeAlias = Hashable
+
+
+class ChoiceKey(NamedTuple):
+    """The name of a movement in a bay, which is numbered as its slot."""
+
+    movement_id: str
+    bay: int
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,6 +67,11 @@ class Row:
     weight: int | None = None
     scale: int = 1
     aux: tuple[tuple[Key, int, int], ...] = ()
+
+    @property
+    def bays(self) -> frozenset[int]:
+        """The bays from which it chooses; other terms than choices are left out."""
+        return frozenset(key.bay for key, _ in self.terms if isinstance(key, ChoiceKey))
 
 
 def row_weight(line: RuleSetting) -> int | None:

@@ -14,7 +14,7 @@ from fractions import Fraction
 from grike.core.anatomy import Muscle, Region
 from grike.core.focus import FOCUS_MUSCLES, Focus, on_focus
 from grike.core.movement import CONDITIONING_FAMILIES, Family, Movement
-from grike.core.rows.row import TWELFTHS, Key
+from grike.core.rows.row import TWELFTHS, ChoiceKey, Key
 from grike.core.series import Slot
 from grike.core.volume import Volume, Yardstick, muscle_shares, region_shares
 
@@ -74,7 +74,7 @@ class Choice:
     @property
     def key(self) -> Key:
         """The name of the choice in the model."""
-        return ("x", self.movement.id, self.bay)
+        return ChoiceKey(self.movement.id, self.bay)
 
     def all_muscles(self) -> int:
         """Return twelfths of sets, summed over all muscle groups."""
