@@ -101,6 +101,19 @@ class Asked(unittest.TestCase):
             self.assertEqual(len(check("G9", week, library)), count, (level, item))
 
 
+class Strange(unittest.TestCase):
+    def test_a_stretch_among_the_work_is_judged(self) -> None:
+        """Whatever stands in a work block, each rule has an answer: it is off every focus."""
+        stretch = LIBRARY.of_role(Role.COOL_DOWN)[0]
+        self.assertEqual(stretch.targets, ())
+        for focus in Focus:
+            design = a_class(work(circuit(3), stretch.id, WORK[0].id, WORK[1].id), focus=focus)
+            found = findings(Facts(a_plan(design), LIBRARY))
+            self.assertTrue(found, focus)
+        alone = a_class(work(circuit(3), stretch.id), focus=Focus.LOWER)
+        self.assertTrue(check("C1", a_plan(alone), LIBRARY))
+
+
 def a_request(rng: random.Random) -> tuple[SeriesPlan, Library]:
     """Return a small request with a narrow library and kit, and any rules as musts, aims or off."""
     some = rng.sample(WORK, rng.randrange(2, 24))

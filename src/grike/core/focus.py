@@ -64,4 +64,5 @@ def on_focus(movement: Movement, focus: Focus) -> Fraction:
     if focus is Focus.CONDITIONING:
         return Fraction(movement.family in CONDITIONING_FAMILIES)
     hits = sum(1 for muscle in movement.targets if muscle in FOCUS_MUSCLES[focus])
-    return Fraction(hits, len(movement.targets))
+    # A stretch targets nothing, so that in a work block it lies on no focus.
+    return Fraction(hits, len(movement.targets)) if movement.targets else Fraction(0)
