@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import random
 import unittest
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from typing import Any
 
@@ -114,9 +114,23 @@ class Strange(unittest.TestCase):
         self.assertTrue(check("C1", a_plan(alone), LIBRARY))
 
 
+def complete(movements: Sequence[Movement]) -> Iterator[Movement]:
+    """Yield movements with all that their options name, as a library holds them."""
+    waiting = {movement.id for movement in movements}
+    seen: set[str] = set()
+    while waiting:
+        movement = LIBRARY[min(waiting)]
+        seen.add(movement.id)
+        yield movement
+        options = (movement.easier, movement.harder)
+        waiting |= {o.movement_id for o in options if o is not None and o.movement_id}
+        waiting -= seen
+
+
 def a_request(rng: random.Random) -> tuple[SeriesPlan, Library]:
     """Return a small request with a narrow library and kit, and any rules as musts, aims or off."""
     some = rng.sample(WORK, rng.randrange(2, 24))
+    some = list(complete(some))
     room = Room("Room", {kit: rng.choice((0, 1, 12)) for kit in Kit}, 30)
     cautions = tuple(rng.sample(list(Caution), rng.randrange(0, 2)))
     never = tuple(m.id for m in rng.sample(some, rng.randrange(0, 2)))
@@ -139,7 +153,8 @@ def any_class(movements: Sequence[Movement], rng: random.Random) -> ClassDesign:
     """Return a class that no planner would lay out: anything of the library, in any dose."""
     ids = [m.id for m in rng.sample(movements, rng.randrange(1, min(9, len(movements) + 1)))]
     shared = rng.random() < 0.5
-    block = work(circuit(rng.randrange(1, 8), rng.choice((20, 40, 60))), *ids, stations=shared)
+    items = [Item(name, level=rng.choice(list(Level))) for name in ids]
+    block = work(circuit(rng.randrange(1, 8), rng.choice((20, 40, 60))), *items, stations=shared)
     return a_class(block, focus=rng.choice(list(Focus)), kit=rng.sample(list(Kit), 1))
 
 
@@ -174,6 +189,20 @@ class Bounds(unittest.TestCase):
                     best, designs = cost, tried
         self.assertGreater(valid, 20)
         self.assertGreater(above_nothing, 10)
+
+    def test_what_is_done_in_another_way_counts(self) -> None:
+        """A squat that is too hard works its muscles where its easier option is what people do."""
+        hard = a_movement("hard", level=3, easier=Option("the plain one", "range", "plain"))
+        plain = a_movement("plain", targets=(Muscle.CALVES,))
+        sheet = only("W1", mode=Mode.AIM, least=3, most_percent=100)
+        sheet = sheet.with_line("G9", mode=Mode.MUST)
+        request = a_plan(sheet=sheet, weekdays=(0,), level=1)
+        library = a_library(hard, plain)
+        eased = a_class(work(circuit(4), Item("hard", level=Level.EASIER), "plain"))
+        found = findings(Facts(placed(request, [eased]), library))
+        self.assertEqual(broken_musts(found), [])
+        cost = sum(cost_by_rule(found).values())
+        self.assertEqual(cost, least_cost(Problem(request, library)))
 
     def test_it_is_reached_where_nothing_else_is_asked(self) -> None:
         """With one movement, a class of it costs what the muscles cost that it cannot work."""

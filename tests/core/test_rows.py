@@ -29,7 +29,7 @@ LIMITS = Limits(5, 60, 1)
 SAFE = frozenset({"C2", "C11", "D8"})
 #: Their rows make an order possible; which one it is, is settled after the movements are chosen.
 ORDER = frozenset({"C5", "C6"})
-#: Rules that are off or musts by default, and are looked at as well.
+#: The formats of the series that are filled at random; none named: any.
 FORMATS = ((), ("timed-circuit", "superset"), ("straight-sets", "ladder", "timed-circuit"))
 FILLINGS = 4
 

@@ -41,6 +41,17 @@ def as_done(design: ClassDesign, library: Library) -> Iterator[Done]:
                 yield _at_level(number, place, library[item.movement_id], level, library)
 
 
+def ways_of_doing(movement: Movement, library: Library) -> Iterator[Done]:
+    """Yield what is done of a movement at each level at which a class may ask for it.
+
+    An option that names a movement which the library does not hold cannot be asked for.
+    """
+    for level in Level:
+        option = {Level.EASIER: movement.easier, Level.HARDER: movement.harder}.get(level)
+        if option is None or option.movement_id is None or option.movement_id in library:
+            yield _at_level(0, 0, movement, level, library)
+
+
 def _at_level(block: int, place: int, movement: Movement, level: Level, library: Library) -> Done:
     option = {Level.EASIER: movement.easier, Level.HARDER: movement.harder}.get(level)
     if option is None:

@@ -15,6 +15,7 @@ from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.figures import missed
 from grike.core.judging.pool import ways_out_missing
 from grike.core.movement import Movement
+from grike.core.options import Done, ways_of_doing
 from grike.core.planner.problem import Problem
 from grike.core.rows.row import TWELFTHS
 from grike.core.rules.c9_kit import C9
@@ -50,20 +51,23 @@ def least_cost(problem: Problem, kept: Collection[ClassFacts] = ()) -> int:
 def _usable(problem: Problem) -> Iterator[Movement]:
     """Yield the movements that some class could hold without breaking a must.
 
-    Kit may be shared at stations, so one piece is enough.
+    Cautions, level and kit are those of what is really done, so one way to do it is enough; kit may
+    be shared at stations, so one piece is enough.
     """
-    shape = problem.plan.shape
+    shape, library = problem.plan.shape, problem.library
 
     def must(rule: Rule) -> bool:
         return rule.line(problem.plan.sheet).mode is Mode.MUST
 
-    for movement in problem.library:
-        refused = (
-            (must(G1) and any(shape.wishes.broken_by(movement)))
-            or (must(G2) and movement.id in shape.wishes.never)
-            or (must(G9) and movement.level > shape.level)
-            or (must(C12) and bool(ways_out_missing(movement)))
-            or (must(C9) and any(not shape.room.kit.get(kit) for kit in movement.kit))
+    def can_be(done: Done) -> bool:
+        return not (
+            (must(G1) and any(done.goes_against(caution) for caution in shape.wishes.cautions))
+            or (must(G9) and done.movement.level > shape.level)
+            or (must(C9) and any(not shape.room.kit.get(kit) for kit in done.movement.kit))
         )
-        if not refused:
+
+    for movement in library:
+        left_out = must(G2) and movement.id in shape.wishes.never
+        no_way = must(C12) and bool(ways_out_missing(movement))
+        if not left_out and not no_way and any(map(can_be, ways_of_doing(movement, library))):
             yield movement

@@ -99,11 +99,6 @@ class Choice:
             return self.sets * int(on_focus(self.movement, focus))
         return self.parts.foci[focus] * self.sets // TWELFTHS
 
-    @property
-    def size(self) -> int:
-        """Work seconds where they differ within a bay, slots where all are alike."""
-        return self.seconds or self.slots
-
 
 @dataclass(frozen=True, slots=True)
 class Bay:
