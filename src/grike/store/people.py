@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Any
 
 from grike.core.errors import TooManyAttempts
 from grike.store.connection import Connection
@@ -21,13 +22,17 @@ BY_TOKEN = """
     FROM sign_in JOIN person ON person.id = sign_in.person_id
     WHERE sign_in.token_hash = %s AND sign_in.expires_at > UTC_TIMESTAMP(3)"""
 CLOSE = "DELETE FROM sign_in WHERE token_hash = %s"
-TIDY = "DELETE FROM sign_in WHERE expires_at < UTC_TIMESTAMP(3)"
+ENDED = "SELECT token_hash FROM sign_in WHERE expires_at < UTC_TIMESTAMP(3)"
 ATTEMPT = "INSERT INTO sign_in_attempt (sign_in_name, address) VALUES (%s, %s)"
 COUNT = """
     SELECT SUM(sign_in_name = %s) AS by_name, COUNT(*) AS by_address FROM sign_in_attempt
     WHERE (sign_in_name = %s OR address = %s) AND at > UTC_TIMESTAMP(3) - INTERVAL 10 MINUTE"""
-FORGIVE = "DELETE FROM sign_in_attempt WHERE sign_in_name = %s"
-TIDY_ATTEMPTS = "DELETE FROM sign_in_attempt WHERE at < UTC_TIMESTAMP(3) - INTERVAL 1 DAY"
+ATTEMPTS_OF = "SELECT id FROM sign_in_attempt WHERE sign_in_name = %s ORDER BY id"
+OLD_ATTEMPTS = """
+    SELECT id FROM sign_in_attempt WHERE at < UTC_TIMESTAMP(3) - INTERVAL 1 DAY ORDER BY id"""
+# By its key and one at a time, in one order: a condition would lock the gaps that others who sign
+# in at the same moment write into, and the database would break one of them off.
+FORGET_ATTEMPT = "DELETE FROM sign_in_attempt WHERE id = %s"
 
 SIGNED_IN_HOURS = 14
 MOST_BY_NAME, MOST_BY_ADDRESS = 8, 40
@@ -77,7 +82,8 @@ def set_hash(connection: Connection, person_id: int, password_hash: str) -> None
 
 def open_sign_in(connection: Connection, token_hash: bytes, person_id: int, csrf: str) -> None:
     """Remember a sign-in until it ends by itself."""
-    connection.run(TIDY)
+    ended = [(row["token_hash"],) for row in connection.rows(ENDED)]
+    connection.many(CLOSE, sorted(ended))
     connection.run(OPEN, (token_hash, person_id, csrf, SIGNED_IN_HOURS))
 
 
@@ -102,10 +108,14 @@ def note_attempt(connection: Connection, sign_in_name: str, address: str) -> Non
         raise TooManyAttempts(
             "There were too many attempts to sign in.", fix="Wait ten minutes and try again."
         )
-    connection.run(TIDY_ATTEMPTS)
+    _forget(connection, connection.rows(OLD_ATTEMPTS))
     connection.run(ATTEMPT, (sign_in_name[:120], address[:64]))
 
 
 def forgive_attempts(connection: Connection, sign_in_name: str) -> None:
     """Forget the attempts of somebody who has signed in."""
-    connection.run(FORGIVE, (sign_in_name,))
+    _forget(connection, connection.rows(ATTEMPTS_OF, (sign_in_name,)))
+
+
+def _forget(connection: Connection, attempts: list[dict[str, Any]]) -> None:
+    connection.many(FORGET_ATTEMPT, [(row["id"],) for row in attempts])
