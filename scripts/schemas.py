@@ -11,7 +11,7 @@ from typing import Any, Union, get_args, get_origin
 
 from grike.core.design import Block
 from grike.core.focus import Focus
-from grike.core.format import FORMATS
+from grike.core.formats import FORMATS, Format
 from grike.core.item import Item
 from grike.core.plain import hints_of, required
 from grike.core.rules import CATALOGUE, Rule
@@ -37,7 +37,6 @@ def definitions() -> dict[str, Any]:
     item["required"] = ["movement"]
     block = _object(Block)
     block["properties"] |= {
-        "format": {"$ref": "#/$defs/format"},
         "items": {"type": "array", "items": {"$ref": "#/$defs/item"}},
     }
     return {"format": _format(), "item": item, "block": block}
@@ -81,6 +80,8 @@ def _of(hint: Any) -> dict[str, Any]:
         return {"type": "array", "items": _of(parts[0]), "minItems": size, "maxItems": size}
     if issubclass(hint, Enum):
         return {"enum": [member.value for member in hint]}
+    if hint is Format:
+        return {"$ref": "#/$defs/format"}
     return _object(hint) if is_dataclass(hint) else _SIMPLE[hint]
 
 

@@ -11,9 +11,9 @@ from fractions import Fraction
 from typing import Any, TypeVar
 
 from grike.core.anatomy import Muscle
-from grike.core.design import Block, ClassDesign, Purpose
+from grike.core.design import Block, ClassDesign
 from grike.core.focus import Focus
-from grike.core.format import Flow, Format, TimedCircuit
+from grike.core.formats import Flow, Format, TimedCircuit
 from grike.core.item import Item
 from grike.core.kit import Kit, Room
 from grike.core.movement import (
@@ -28,6 +28,7 @@ from grike.core.movement import (
     Role,
     Sides,
 )
+from grike.core.purpose import Purpose
 from grike.core.rules import BY_ID, Facts, Finding, default_sheet
 from grike.core.series import PlannedClass, SeriesPlan, SeriesShape
 from grike.core.sheet import Mode, RuleSheet

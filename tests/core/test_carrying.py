@@ -7,11 +7,10 @@ from dataclasses import replace
 from functools import lru_cache
 from typing import Any
 
-from grike.core.design import Purpose
 from grike.core.editing import swapped, work_blocks
 from grike.core.errors import InvalidInput
 from grike.core.focus import Focus
-from grike.core.format import StraightSets
+from grike.core.formats import StraightSets
 from grike.core.item import Item, Level
 from grike.core.kit import LOADABLE, Kit
 from grike.core.movement import Dose, Movement
@@ -24,9 +23,10 @@ from grike.core.planner.repair import repair
 from grike.core.planner.selection import Carry, all_rows, build, scope_of
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.variants import Variant
-from grike.core.planner.variants.counts import StraightVariant
-from grike.core.planner.variants.rounds import CircuitVariant
+from grike.core.planner.variants.straight_sets import StraightVariant
+from grike.core.planner.variants.timed_circuit import CircuitVariant
 from grike.core.progression import Asked, Lever, asked, progressed
+from grike.core.purpose import Purpose
 from grike.core.rows.row import Row
 from grike.core.rows.scope import Group, WeekSteps
 from grike.core.rules import Facts, broken_musts, default_sheet, findings

@@ -9,13 +9,14 @@ from dataclasses import replace
 from typing import Any
 
 from grike.core.anatomy import Muscle
-from grike.core.design import ClassDesign, Purpose
+from grike.core.design import ClassDesign
 from grike.core.focus import Focus
 from grike.core.item import Item, Level
 from grike.core.kit import Kit, Room
 from grike.core.movement import Library, Movement, Option, Role
 from grike.core.planner import PlanResult, Problem, Settings, Status, plan
 from grike.core.planner.least_cost import least_cost
+from grike.core.purpose import Purpose
 from grike.core.rules import CATALOGUE, Facts, broken_musts, cost_by_rule, findings
 from grike.core.series import PlannedClass, SeriesPlan
 from grike.core.sheet import Mode

@@ -6,9 +6,9 @@ import unittest
 
 from grike.core.bouts import Side
 from grike.core.clock import CueKind, class_clock
-from grike.core.design import Block, Purpose
+from grike.core.design import Block
 from grike.core.errors import InvalidInput, NotFound
-from grike.core.format import (
+from grike.core.formats import (
     BetweenRounds,
     Breather,
     CircuitOrder,
@@ -22,6 +22,7 @@ from grike.core.item import Handling, Item, Phase
 from grike.core.kit import Kit
 from grike.core.movement import Position, Sides
 from grike.core.pace import Pace
+from grike.core.purpose import Purpose
 from grike.core.work import counted_seconds
 from tests.builders import a_class, a_library, a_movement, circuit, flow, work
 

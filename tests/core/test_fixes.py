@@ -5,19 +5,20 @@ from __future__ import annotations
 import random
 import unittest
 from collections.abc import Callable
-from dataclasses import fields, replace
+from dataclasses import replace
 from functools import lru_cache
 
 from grike.core.advice.fixes import Fix, applied, fixes
 from grike.core.anatomy import Muscle
-from grike.core.design import ClassDesign, Purpose
+from grike.core.design import ClassDesign
 from grike.core.editing import swapped, with_block, with_item, work_blocks
 from grike.core.errors import InvalidInput
-from grike.core.format import TimedCircuit
+from grike.core.formats import TimedCircuit
 from grike.core.item import Handling, Item
 from grike.core.kit import Kit, Room
 from grike.core.movement import Joint, Library, Pace, Role
 from grike.core.planner import Problem, plan
+from grike.core.purpose import Purpose
 from grike.core.rules import CATALOGUE, Facts, Finding, broken_musts, findings
 from grike.core.series import SeriesPlan
 from grike.core.sheet import Mode
@@ -65,11 +66,13 @@ def any_edit(plan: SeriesPlan, rng: random.Random) -> SeriesPlan:
     if kind == 3:
         return changed(plan, rng.randrange(len(plan.classes)), design)
     if kind == 4:
-        names = [f.name for f in fields(inside.format) if f.type == "int"]
-        name = rng.choice(names)
-        more = max(1, getattr(inside.format, name) + rng.choice((-10, -1, 1, 10)))
+        fmt = inside.format
+        dials = (*fmt.round_dials(), *fmt.work_dials(), *fmt.rest_dials())
+        if not dials:
+            return plan
+        dial = rng.choice(dials)
         try:
-            fmt = replace(inside.format, **{name: more})
+            fmt = dial.to(max(1, dial.now + rng.choice((-10, -1, 1, 10))))
         except InvalidInput:
             return plan
         return changed(plan, slot, with_block(design, block, replace(inside, format=fmt)))

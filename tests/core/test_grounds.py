@@ -11,11 +11,11 @@ from functools import lru_cache
 from unittest import mock
 
 from grike.core.advice.alternatives import alternatives
-from grike.core.design import Block, ClassDesign, Purpose
+from grike.core.design import Block, ClassDesign
 from grike.core.editing import handling_for, stands, swapped, work_blocks
 from grike.core.expansion import steps
 from grike.core.focus import Focus
-from grike.core.format import (
+from grike.core.formats import (
     LastBurst,
     NoRestCircuit,
     OnTheMinute,
@@ -43,8 +43,9 @@ from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton
 from grike.core.planner.standing import variant_of
 from grike.core.planner.supply import Supply
 from grike.core.planner.variants import with_burst
-from grike.core.planner.variants.caps import TimeCapVariant
-from grike.core.planner.variants.rounds import CircuitVariant
+from grike.core.planner.variants.time_cap import TimeCapVariant
+from grike.core.planner.variants.timed_circuit import CircuitVariant
+from grike.core.purpose import Purpose
 from grike.core.rows.row import Row
 from grike.core.rows.scope import Scope, WeekSteps
 from grike.core.rules import Facts, broken_musts, default_sheet, findings

@@ -12,9 +12,9 @@ from hypothesis import strategies as st
 from grike.core.bouts import Side
 from grike.core.clock import class_clock
 from grike.core.codec import design_from, design_to
-from grike.core.design import Block, ClassDesign, Purpose
+from grike.core.design import Block, ClassDesign
 from grike.core.focus import Focus
-from grike.core.format import (
+from grike.core.formats import (
     AddOn,
     BetweenRounds,
     Breather,
@@ -35,6 +35,7 @@ from grike.core.format import (
 from grike.core.item import Handling, Item, Level, Pass
 from grike.core.movement import Role, Sides
 from grike.core.planner import Problem, Settings, plan
+from grike.core.purpose import Purpose
 from grike.core.rules import Facts, broken_musts, findings
 from grike.core.sides import side_ledger
 from grike.core.volume import Yardstick, class_volume, volume_of_bouts

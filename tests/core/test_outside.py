@@ -9,7 +9,6 @@ import numpy as np
 from scipy.optimize import Bounds, LinearConstraint, milp
 
 from grike.core.anatomy import MAJOR_GROUPS, Muscle
-from grike.core.design import Purpose
 from grike.core.focus import Focus
 from grike.core.movement import Library
 from grike.core.planner import Problem, plan
@@ -17,7 +16,8 @@ from grike.core.planner.cells import Theme
 from grike.core.planner.linear import Limits, Outcome
 from grike.core.planner.selection import all_rows, build, chosen_movements, scope_of
 from grike.core.planner.skeleton import Cell
-from grike.core.planner.variants.rounds import CircuitVariant
+from grike.core.planner.variants.timed_circuit import CircuitVariant
+from grike.core.purpose import Purpose
 from grike.core.rows.row import Key, Row
 from grike.core.rows.scope import Group, Scope, WeekSteps
 from grike.core.rules import Facts, cost_by_rule, default_sheet, findings

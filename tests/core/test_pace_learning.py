@@ -7,7 +7,7 @@ from typing import Any
 
 from grike.core.clock import class_clock
 from grike.core.errors import InvalidInput
-from grike.core.format import StraightSets
+from grike.core.formats import StraightSets
 from grike.core.pace import DEFAULT_PACE
 from grike.core.pace_learning import PRIOR_SESSIONS, REPS, Record, estimate, learned_pace
 from tests.builders import a_class, a_library, work

@@ -11,7 +11,6 @@ from pathlib import Path
 from unittest import mock
 
 from grike.core.advice.alternatives import alternatives, class_at
-from grike.core.design import Purpose
 from grike.core.errors import Conflict, InvalidInput
 from grike.core.focus import Focus
 from grike.core.judging.finding import Place
@@ -21,7 +20,8 @@ from grike.core.planner import PlanResult, Problem, Progress, Settings, Status, 
 from grike.core.planner.readiness import set_up_problems
 from grike.core.planner.refill import refill
 from grike.core.planner.standing import variant_of
-from grike.core.planner.variants import PLANNED_KINDS, frame_seconds, variants
+from grike.core.planner.variants import frame_seconds, planned_kinds, variants
+from grike.core.purpose import Purpose
 from grike.core.rules import Facts, Finding, broken_musts, cost_by_rule, default_sheet, findings
 from grike.core.series import SeriesPlan
 from grike.core.sheet import Mode
@@ -286,7 +286,7 @@ class Variants(unittest.TestCase):
         for minutes in (30, 45, 60, 75):
             kinds = {variant.kind for variant in variants(minutes * 60)}
             self.assertLessEqual({"timed-circuit", "superset", "straight-sets"}, kinds, minutes)
-        missing = set(PLANNED_KINDS) - {kind for v in variants(2700) for kind in v.kinds}
+        missing = set(planned_kinds()) - {kind for v in variants(2700) for kind in v.kinds}
         self.assertEqual(missing, {"three-pace"})
 
     def test_variants_fit_their_slot(self) -> None:

@@ -12,7 +12,7 @@ from typing import Any
 from grike.core.anatomy import Muscle
 from grike.core.clock import class_clock
 from grike.core.focus import Focus
-from grike.core.format import (
+from grike.core.formats import (
     LastBurst,
     NoRestCircuit,
     OnTheMinute,
@@ -39,15 +39,16 @@ from grike.core.planner.pool import pool_report
 from grike.core.planner.selection import build
 from grike.core.planner.skeleton import PLAY, SkeletonTask, skeleton
 from grike.core.planner.variants import (
-    PLANNED_KINDS,
     Variant,
     frame_seconds,
+    planned_kinds,
     variant_for,
     variants,
     variants_of,
     with_burst,
 )
-from grike.core.planner.variants.caps import BurstVariant, TimeCapVariant, whole_rounds
+from grike.core.planner.variants.last_burst import BurstVariant
+from grike.core.planner.variants.time_cap import TimeCapVariant, whole_rounds
 from grike.core.planner.volume_bounds import volume_bounds
 from grike.core.rows.row import Row
 from grike.core.rules import Facts, default_sheet
@@ -126,7 +127,7 @@ class VariantsAndTheClock(unittest.TestCase):
                     if sum(map(variant.slots_for, movements)) == variant.slots:
                         self.check(variant, movements)
                         seen.update(variant.kinds)
-        self.assertEqual(seen, set(PLANNED_KINDS))
+        self.assertEqual(seen, set(planned_kinds()))
 
     def test_one_sided_movements_fill_two_slots_of_a_circuit(self) -> None:
         """Left and right take the place of two movements, so the length stays."""

@@ -8,7 +8,7 @@ from grike.core.advice.class_load import week_load
 from grike.core.clock import CueKind, class_clock
 from grike.core.design import Block, ClassDesign
 from grike.core.errors import InvalidInput
-from grike.core.format import OnTheMinute, StraightSets, Superset, TimeCap
+from grike.core.formats import OnTheMinute, StraightSets, Superset, TimeCap
 from grike.core.item import Handling, Item
 from grike.core.kit import Kit
 from grike.core.movement import Position, Sides

@@ -6,7 +6,6 @@ import unittest
 from dataclasses import replace
 
 from grike.core.advice.why import why_class, why_movement, why_not
-from grike.core.design import Purpose
 from grike.core.editing import swapped, with_block, work_blocks
 from grike.core.errors import Conflict, NotFound
 from grike.core.kit import Kit, Room
@@ -14,6 +13,7 @@ from grike.core.movement import Role
 from grike.core.planner import Problem
 from grike.core.planner.refill import refill
 from grike.core.planner.repair import Repaired, repair
+from grike.core.purpose import Purpose
 from grike.core.rules import Facts, broken_musts, findings
 from grike.core.series import SeriesPlan
 from grike.core.wishes import Wishes

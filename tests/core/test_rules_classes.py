@@ -5,12 +5,13 @@ from __future__ import annotations
 import unittest
 
 from grike.core.anatomy import Muscle
-from grike.core.design import ClassDesign, Purpose
+from grike.core.design import ClassDesign
 from grike.core.focus import Focus
-from grike.core.format import StraightSets
+from grike.core.formats import StraightSets
 from grike.core.item import Handling, Item
 from grike.core.kit import Kit, Room
 from grike.core.movement import Position, Role, Sides, StandIn
+from grike.core.purpose import Purpose
 from grike.core.rules import Finding
 from grike.core.wishes import Wishes
 from tests.builders import (

@@ -8,7 +8,7 @@ from dataclasses import replace
 from grike.core.anatomy import Muscle
 from grike.core.design import ClassDesign
 from grike.core.focus import Focus
-from grike.core.format import StraightSets
+from grike.core.formats import StraightSets
 from grike.core.item import Item
 from grike.core.kit import Kit
 from grike.core.planner.selection import fixed_class

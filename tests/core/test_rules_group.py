@@ -8,13 +8,13 @@ from dataclasses import replace
 from typing import Any
 
 from grike.core.codec import shape_from, shape_to
-from grike.core.design import Purpose
 from grike.core.errors import InvalidInput
 from grike.core.focus import Focus
 from grike.core.kit import Kit
 from grike.core.movement import Joint, Movement, Position
 from grike.core.planner import PlanResult, Problem, Settings, plan
 from grike.core.planner.readiness import set_up_problems
+from grike.core.purpose import Purpose
 from grike.core.rules import Facts, broken_musts, findings
 from grike.core.series import SeriesPlan
 from grike.core.sheet import Mode

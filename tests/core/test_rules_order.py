@@ -6,9 +6,10 @@ import unittest
 from typing import Any
 
 from grike.core.anatomy import Muscle
-from grike.core.design import Block, Purpose
-from grike.core.format import Breather, NoRestCircuit, StraightSets, Superset, TimedCircuit
+from grike.core.design import Block
+from grike.core.formats import Breather, NoRestCircuit, StraightSets, Superset, TimedCircuit
 from grike.core.movement import Family, Joint, Pace
+from grike.core.purpose import Purpose
 from grike.core.rules import Finding
 from tests.builders import a_class, a_library, a_movement, a_plan, check, circuit, only, work
 

@@ -10,7 +10,7 @@ from grike.core.anatomy import Muscle
 from grike.core.design import Block, ClassDesign
 from grike.core.errors import InvalidInput
 from grike.core.focus import Focus
-from grike.core.format import StraightSets
+from grike.core.formats import StraightSets
 from grike.core.item import Item, Level, Pass
 from grike.core.judging.facts import Facts
 from grike.core.kit import Kit

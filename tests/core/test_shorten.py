@@ -8,13 +8,14 @@ from grike.core.advice.shorten import ORDER, shorten
 from grike.core.anatomy import Muscle
 from grike.core.bouts import Bout
 from grike.core.clock import class_clock
-from grike.core.design import Block, ClassDesign, Purpose
+from grike.core.design import Block, ClassDesign
 from grike.core.errors import InvalidInput
 from grike.core.expansion import steps
 from grike.core.focus import Focus
-from grike.core.format import AddOn, Breather, LastBurst, OnTheMinute, ShortIntervals
+from grike.core.formats import AddOn, Breather, LastBurst, OnTheMinute, ShortIntervals
 from grike.core.item import Handling, Item
 from grike.core.movement import Sides
+from grike.core.purpose import Purpose
 from grike.core.sides import side_ledger
 from tests.builders import a_class, a_library, a_movement, circuit, flow, work
 from tests.core.test_planner import LIBRARY, made, two_weeks

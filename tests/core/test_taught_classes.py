@@ -11,8 +11,8 @@ from fractions import Fraction
 
 from grike.core.anatomy import Muscle, Region
 from grike.core.clock import ClassClock, class_clock
-from grike.core.design import Block, Purpose
-from grike.core.format import (
+from grike.core.design import Block
+from grike.core.formats import (
     AddOn,
     Breather,
     CountedCircuit,
@@ -32,6 +32,7 @@ from grike.core.format import (
 from grike.core.item import Handling, Item, Level, Pass, Phase, RepPart
 from grike.core.kit import Kit
 from grike.core.movement import Pace, Position, Sides
+from grike.core.purpose import Purpose
 from grike.core.sides import side_ledger
 from grike.core.volume import Yardstick, class_volume
 from tests.builders import a_class, a_library, a_movement, circuit, flow, items, work

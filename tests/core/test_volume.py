@@ -9,11 +9,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from grike.core.anatomy import FACTS, MAJOR_GROUPS, PULL, PUSH, Muscle, Region
-from grike.core.design import Purpose
 from grike.core.exact import exact_sum
-from grike.core.format import Format, StraightSets, Superset
+from grike.core.formats import Format, StraightSets, Superset
 from grike.core.item import Handling, Item, Level
 from grike.core.movement import Movement, Pace, Plane, Sides
+from grike.core.purpose import Purpose
 from grike.core.volume import Volume, Yardstick, add_volumes, class_volume
 from tests.builders import a_class, a_library, a_movement, circuit, flow, work
 

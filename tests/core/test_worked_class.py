@@ -10,9 +10,10 @@ from fractions import Fraction
 
 from grike.core.anatomy import Muscle, Region
 from grike.core.clock import class_clock
-from grike.core.design import Block, Purpose
-from grike.core.format import Talk, TimedCircuit
+from grike.core.design import Block
+from grike.core.formats import Talk, TimedCircuit
 from grike.core.movement import Position, Role, Sides
+from grike.core.purpose import Purpose
 from grike.core.sides import side_ledger
 from grike.core.volume import Yardstick, class_volume
 from tests.builders import a_class, a_library, a_movement, flow, work

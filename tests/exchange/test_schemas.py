@@ -6,7 +6,6 @@ import copy
 import json
 import unittest
 from collections.abc import Iterator
-from dataclasses import fields
 from pathlib import Path
 from typing import Any
 
@@ -16,7 +15,8 @@ from jsonschema import Draft202012Validator
 
 from grike.core.clock import class_clock
 from grike.core.errors import GrikeError, InvalidInput, NotFound
-from grike.core.format import FORMATS as KINDS
+from grike.core.formats import FORMATS as KINDS
+from grike.core.plain import hints_of
 from grike.exchange.classes import class_from, class_to
 from grike.exchange.documents import conforming, schema
 from grike.exchange.library import library_document, shipped_library
@@ -118,7 +118,7 @@ class EveryFormat(unittest.TestCase):
     def test_each_parameter_has_its_own_refusal(self) -> None:
         """A word in place of each parameter, and a key that there is not, are refused by place."""
         for kind, cls in KINDS.items():
-            for name in [field.name for field in fields(cls)] + ["tempo_of_the_moon"]:
+            for name in [field.name for field, _ in hints_of(cls)] + ["tempo_of_the_moon"]:
                 with self.subTest(f"{kind}.{name}"), self.assertRaises(InvalidInput) as caught:
                     document = self.document(kind, **{name: {"a": "word"}})
                     class_from(conforming(document, "class"), LIBRARY)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from grike.core.errors import Conflict, InvalidInput, NotFound
-from grike.core.format import Ladder
+from grike.core.formats import Ladder
 from grike.exchange.library import library_document
 from grike.store import library, templates
 from tests.builders import a_class, circuit, work

@@ -21,7 +21,7 @@ from grike.core.bouts import Bout
 from grike.core.clock import ClassClock, Cue, CueKind
 from grike.core.dose import dose_text, phases_text
 from grike.core.focus import FOCUS_NAMES
-from grike.core.format import FORMAT_NAMES
+from grike.core.formats import name_of
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.rules import Facts
 from grike.core.rules.d7_carrying import carried_words
@@ -74,7 +74,7 @@ def _blocks(facts: Facts, member: ClassFacts, clock: ClassClock) -> list[BlockMo
                 index=index,
                 purpose=block.purpose,
                 format=block.format.kind,
-                format_name=FORMAT_NAMES[block.format.kind],
+                format_name=name_of(block.format.kind),
                 summary=block.format.summary(),
                 # What a block needs beforehand happens in the pause before it, so blocks meet.
                 start=at,

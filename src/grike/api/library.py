@@ -18,10 +18,10 @@ from grike.api.security import SignedIn, StateOf
 from grike.core.anatomy import FACTS
 from grike.core.codec import room_to
 from grike.core.focus import FOCUS_NAMES
-from grike.core.format import FORMAT_NAMES, LastBurst
+from grike.core.formats import FORMATS
 from grike.core.kit import KIT_NAMES
 from grike.core.movement import WORK_FAMILIES, family_name
-from grike.core.planner.variants import MAIN_KINDS
+from grike.core.planner.variants import main_kinds
 from grike.core.progression import LEVER_NAMES
 from grike.core.rules import CATALOGUE, Rule
 from grike.core.sources import SOURCES
@@ -85,11 +85,11 @@ def catalogue(_: SignedIn) -> Catalogue:
         ],
         kit=[Named(id=kit, name=name) for kit, name in KIT_NAMES.items()],
         focuses=[Named(id=focus, name=name) for focus, name in FOCUS_NAMES.items()],
-        formats=[Named(id=kind, name=name) for kind, name in FORMAT_NAMES.items()],
+        formats=[Named(id=kind, name=cls.name) for kind, cls in FORMATS.items()],
         cautions=[Named(id=caution, name=name) for caution, name in CAUTION_NAMES.items()],
         levers=[Named(id=lever, name=name) for lever, name in LEVER_NAMES.items()],
-        planned_formats=list(MAIN_KINDS),
-        endings=[LastBurst.kind],
+        planned_formats=list(main_kinds()),
+        endings=[kind for kind, cls in FORMATS.items() if cls.ending],
         families=[Named(id=family, name=family_name(family)) for family in WORK_FAMILIES],
     )
 

@@ -108,6 +108,8 @@ class FormatModel(Model):
     kind: str
     name: str
     parameters: list[ParameterModel]
+    letters: str
+    purposes: list[Literal["welcome", "warm-up", "work", "breather", "cool-down", "close"]]
     least: int
     most: int
     multiple: int
@@ -303,6 +305,9 @@ class BoardClass(Model):
     name: str
     focus: str
     format: str
+    #: The letters of the main format, and its place in the catalogue; "" and 0 without any work.
+    format_letters: str
+    format_place: int
     kit: list[str]
     kit_name: str
     seconds: int

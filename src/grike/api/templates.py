@@ -12,7 +12,7 @@ from grike.api.security import Director, SignedIn, StateOf
 from grike.core.codec import check_against_library
 from grike.core.design import ClassDesign
 from grike.core.expansion import steps
-from grike.core.format import FORMAT_NAMES
+from grike.core.formats import name_of
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.movement import Library
 from grike.core.series import PlannedClass
@@ -41,7 +41,7 @@ def list_templates(_: SignedIn, state: StateOf) -> list[TemplateModel]:
         TemplateModel(
             id=t.id,
             name=t.name,
-            format_name=FORMAT_NAMES.get(t.design.main_format(), "No work"),
+            format_name=name_of(t.design.main_format()) or "No work",
             movements=len(t.design.movement_ids()),
         )
         for t in found

@@ -24,6 +24,7 @@ from grike.api.state import HeldSeries
 from grike.core.advice.class_load import week_load
 from grike.core.anatomy import Muscle
 from grike.core.codec import room_to
+from grike.core.formats import FORMATS
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.kit import KIT_NAMES, Kit
 from grike.core.rules import BY_ID, Facts, Finding, cost_by_rule
@@ -133,6 +134,7 @@ def _board_class(member: ClassFacts, sheet: RuleSheet, count: int) -> BoardClass
 
 def _new_board_class(member: ClassFacts, sheet: RuleSheet, count: int) -> BoardClass:
     slot, design = member.slot, member.design
+    kind = design.main_format()
     return BoardClass(
         slot=slot.index,
         week=slot.week,
@@ -140,7 +142,9 @@ def _new_board_class(member: ClassFacts, sheet: RuleSheet, count: int) -> BoardC
         date=slot.date,
         name=design.name,
         focus=design.focus,
-        format=design.main_format(),
+        format=kind,
+        format_letters=FORMATS[kind].letters if kind else "",
+        format_place=list(FORMATS).index(kind) if kind else 0,
         kit=sorted(design.kit),
         kit_name=kit_name(design.kit),
         seconds=member.clock.real_seconds,

@@ -27,7 +27,7 @@ from grike.core.codec import shape_from, shape_to
 from grike.core.design import ClassDesign
 from grike.core.errors import Conflict, InvalidInput, NotFound
 from grike.core.focus import FOCUS_NAMES
-from grike.core.format import FORMAT_NAMES
+from grike.core.formats import name_of
 from grike.core.plain import at
 from grike.core.planner.readiness import set_up_problems
 from grike.core.rules import BY_ID, Facts
@@ -199,5 +199,5 @@ def _side(name: str, side: Side) -> SideModel:
 def _class_words(design: ClassDesign | None) -> str:
     if design is None:
         return ""
-    fmt = FORMAT_NAMES.get(design.main_format(), "no work").lower()
+    fmt = (name_of(design.main_format()) or "no work").lower()
     return f"{FOCUS_NAMES[design.focus]}, {fmt}, {kit_name(design.kit).lower()}"

@@ -10,14 +10,15 @@ import datetime as dt
 from collections.abc import Mapping
 from typing import Any
 
-from grike.core.design import Block, ClassDesign, Purpose
+from grike.core.design import Block, ClassDesign
 from grike.core.errors import InvalidInput
 from grike.core.focus import Focus
-from grike.core.format import FORMATS, Format
+from grike.core.formats import FORMATS, Format
 from grike.core.item import Handling, Item, Pass
 from grike.core.kit import Kit, Room
 from grike.core.movement import Library, Sides
 from grike.core.plain import Plain, at, from_plain, member, to_plain
+from grike.core.purpose import Purpose
 from grike.core.series import SeriesShape
 from grike.core.wishes import Wishes
 

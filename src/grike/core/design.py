@@ -4,51 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass, field
-from enum import StrEnum
 
 from grike.core.errors import InvalidInput
 from grike.core.focus import Focus
-from grike.core.format import (
-    FORMAT_NAMES,
-    AddOn,
-    Breather,
-    Flow,
-    Format,
-    Ladder,
-    LastBurst,
-    ShortIntervals,
-    StrengthPulse,
-    Talk,
-    ThreePace,
-    within,
-)
+from grike.core.formats.format import Format
 from grike.core.item import Item, Pass
 from grike.core.kit import Kit
-
-
-class Purpose(StrEnum):
-    """What a block is for. Only WORK counts for volume."""
-
-    WELCOME = "welcome"
-    WARM_UP = "warm-up"
-    WORK = "work"
-    BREATHER = "breather"
-    COOL_DOWN = "cool-down"
-    CLOSE = "close"
-
-
-#: How many movements a block of a format may hold: (least, most, a multiple of).
-ITEM_COUNTS: dict[type[Format], tuple[int, int, int]] = {
-    Ladder: (1, 3, 1),
-    LastBurst: (1, 1, 1),
-    ThreePace: (3, 30, 3),
-    StrengthPulse: (2, 20, 2),
-    ShortIntervals: (1, 8, 1),
-    AddOn: (1, 8, 1),
-    Talk: (0, 0, 1),
-    Breather: (0, 4, 1),
-}
-ANY_NUMBER = (1, 60, 1)
+from grike.core.limits import within
+from grike.core.purpose import Purpose
 
 
 @dataclass(frozen=True, slots=True)
@@ -71,16 +34,17 @@ class Block:
     def __post_init__(self) -> None:
         within("beats_a_minute", self.beats_a_minute, 60, 180, "beats a minute")
         self._check_number()
-        if self.purpose is Purpose.WORK and isinstance(self.format, Flow):
+        if self.purpose is Purpose.WORK and Purpose.WORK not in self.format.purposes:
+            parts = " and ".join(purpose.value for purpose in self.format.purposes)
             raise InvalidInput(
-                "A flow is for warm-up and cool-down.",
+                f"A {self.format.name.lower()} is for {parts}.",
                 fix="Use a timed circuit for work.",
                 place="format",
             )
 
     def _check_number(self) -> None:
-        least, most, multiple = ITEM_COUNTS.get(type(self.format), ANY_NUMBER)
-        count, name = len(self.items), FORMAT_NAMES[self.format.kind].lower()
+        least, most, multiple = self.format.holds
+        count, name = len(self.items), self.format.name.lower()
         if count == 0 and least > 0:
             raise InvalidInput(
                 f"The block '{name}' needs at least one movement.",
@@ -94,11 +58,6 @@ class Block:
                 fix=f"Give {unit}." if most else "Put them in a block of their own.",
                 place="items",
             )
-
-    @property
-    def sets(self) -> int:
-        """Return how often each movement of the block is worked."""
-        return 0 if isinstance(self.format, Talk | Breather) else self.format.sets
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,15 +4,12 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from grike.core.design import Block, ClassDesign, Purpose
+from grike.core.design import Block, ClassDesign
 from grike.core.errors import InvalidInput
 from grike.core.expansion import steps
-from grike.core.format import NoRestCircuit, StrengthPulse, Superset, ThreePace
 from grike.core.item import Handling, Item
 from grike.core.movement import Library, Movement
-
-#: Formats in which a movement takes one bout however many sides it has.
-SHARED_BOUTS = (NoRestCircuit, StrengthPulse, ThreePace)
+from grike.core.purpose import Purpose
 
 
 def item_at(design: ClassDesign, block: int, place: int) -> Item:
@@ -29,10 +26,7 @@ def item_at(design: ClassDesign, block: int, place: int) -> Item:
 
 def handling_for(design: ClassDesign, block: int, movement: Movement) -> Handling:
     """Return how a movement handles its sides in a block: both in one bout, or two bouts."""
-    inside = design.blocks[block].format
-    shared = isinstance(inside, SHARED_BOUTS) or (
-        isinstance(inside, Superset) and inside.work_seconds is not None
-    )
+    shared = design.blocks[block].format.shares_bouts
     return Handling.SPLIT if movement.one_sided and shared else Handling.TWO_BOUTS
 
 

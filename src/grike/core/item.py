@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from grike.core.errors import InvalidInput
-from grike.core.format.limits import within
+from grike.core.limits import within
 from grike.core.movement import Pace
 
 

@@ -10,49 +10,17 @@ from dataclasses import dataclass
 from statistics import fmean, stdev
 
 from grike.core.clock import ClassClock, CueKind
-from grike.core.design import ClassDesign, Purpose
+from grike.core.design import ClassDesign
 from grike.core.errors import InvalidInput
-from grike.core.format import (
-    AddOn,
-    CountedCircuit,
-    Format,
-    Ladder,
-    NoRestCircuit,
-    OnTheMinute,
-    RepList,
-    ShortIntervals,
-    StraightSets,
-    StrengthPulse,
-    Superset,
-    ThreePace,
-    TimeCap,
-    TimedCircuit,
-)
+from grike.core.formats.format import MET_AT_EASE, MET_STRETCHING, MET_TO_MUSIC, MetRange
 from grike.core.movement import CONDITIONING_FAMILIES, Library
+from grike.core.purpose import Purpose
 
 #: Millilitres of oxygen a kilogram and minute that are one MET.
 OXYGEN_PER_MET = 3.5
 #: People for whom the energy of a class is told, in kilograms.
 WEIGHTS = (60.0, 90.0)
-#: MET (low, high). Source: 2011 Compendium, Ainsworth et al., from memory: circuit moderate 4.3,
-#: with minimal rest 8.0; multi-set resistance 3.5, squats 5.0; calisthenics moderate 3.8;
-#: low-impact aerobics 5.0, high-impact 7.3; stretching 2.3. Standing at ease is 1.3.
-MET_OF_FORMAT: dict[type[Format], tuple[float, float]] = {
-    TimedCircuit: (4.3, 8.0),
-    NoRestCircuit: (4.3, 8.0),
-    ShortIntervals: (4.3, 8.0),
-    StrengthPulse: (4.3, 8.0),
-    ThreePace: (4.3, 8.0),
-    TimeCap: (4.3, 8.0),
-    CountedCircuit: (3.8, 8.0),
-    RepList: (3.8, 8.0),
-    Ladder: (3.8, 8.0),
-    OnTheMinute: (3.8, 8.0),
-    StraightSets: (3.5, 5.0),
-    Superset: (3.5, 5.0),
-    AddOn: (5.0, 7.3),
-}
-MET_CONDITIONING, MET_FLOW, MET_AT_EASE = (5.0, 7.3), (2.3, 3.8), (1.3, 1.3)
+MET_CONDITIONING = MET_TO_MUSIC
 #: Effort (0 to 10) of a class by what it is mostly made of. Source: common practice, no source.
 EFFORT_RESISTANCE, EFFORT_ENDURANCE, EFFORT_STRETCH = 6.5, 8.0, 3.0
 
@@ -88,17 +56,17 @@ def class_energy(design: ClassDesign, clock: ClassClock, library: Library) -> En
 
 def _met(
     design: ClassDesign, number: int, kind: CueKind, movement_id: str | None, library: Library
-) -> tuple[float, float]:
+) -> MetRange:
     block = design.blocks[number]
     if kind in (CueKind.TALK, CueKind.BREATHER):
         return MET_AT_EASE
     if block.purpose is not Purpose.WORK:
-        return MET_FLOW
+        return MET_STRETCHING
     conditioning = movement_id is not None and library[movement_id].family in CONDITIONING_FAMILIES
     if conditioning and kind is CueKind.WORK:
         return MET_CONDITIONING
     # The published value of a format is for its bouts and rests together.
-    return MET_OF_FORMAT.get(type(block.format), (3.8, 8.0))
+    return block.format.met
 
 
 def planned_effort(design: ClassDesign, clock: ClassClock, library: Library) -> float:

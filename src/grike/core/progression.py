@@ -63,7 +63,7 @@ def asked(design: ClassDesign, bouts: Iterable[Bout]) -> Asked | None:
         len(own),
         max(bout.reps or 0 for bout in own),
         max(bout.seconds for bout in own),
-        int(getattr(fmt, "rest_seconds", 0) or 0),
+        fmt.pause,
         max(bout.item.load_step for bout in own),
         max(_RANK[bout.item.level] for bout in own),
         total,

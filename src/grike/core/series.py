@@ -9,7 +9,7 @@ from dataclasses import dataclass, field, replace
 from grike.core.design import ClassDesign
 from grike.core.errors import InvalidInput
 from grike.core.focus import USUAL_FOCUSES, Focus
-from grike.core.format import FORMAT_NAMES
+from grike.core.formats import FORMATS
 from grike.core.kit import Kit, Room
 from grike.core.sheet import RuleSheet
 from grike.core.wishes import Wishes
@@ -110,7 +110,7 @@ def _shape_problems(shape: SeriesShape) -> dict[str, str]:
         problems["level"] = "The level is 1 (beginners), 2 (intermediate) or 3 (advanced)."
     if not 1 <= shape.heads <= 200:
         problems["heads"] = f"A class has 1 to 200 people, not {shape.heads}."
-    unknown = sorted(shape.formats - FORMAT_NAMES.keys())
+    unknown = sorted(shape.formats - FORMATS.keys())
     if unknown:
         problems["formats"] = f"'{unknown[0]}' is no format: choose from the list."
     days_off = [p for p in shape.wishes.pins if p.weekday not in days or p.week > shape.weeks]

@@ -15,11 +15,12 @@ from typing import NamedTuple, TypeVar
 
 from grike.core.anatomy import PULL, PUSH, Face, Muscle, Region, on_face, region_of
 from grike.core.bouts import Bout, Side
-from grike.core.design import ClassDesign, Purpose
+from grike.core.design import ClassDesign
 from grike.core.exact import exact_sum
 from grike.core.expansion import steps
 from grike.core.item import Item, Level
 from grike.core.movement import CONDITIONING_FAMILIES, Library, Movement, Pace, Plane
+from grike.core.purpose import Purpose
 from grike.core.work import SECONDS_PER_HELD_REP, pace_of, rep_seconds
 
 K = TypeVar("K", bound=Hashable)

@@ -8,7 +8,7 @@ from enum import StrEnum
 
 from grike.core.errors import InvalidInput
 from grike.core.focus import Focus
-from grike.core.format import FORMATS
+from grike.core.formats import FORMATS
 from grike.core.kit import Kit
 from grike.core.movement import Joint, Movement, Position
 from grike.core.progression import Lever

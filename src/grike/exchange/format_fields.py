@@ -7,24 +7,10 @@ from enum import Enum
 from types import UnionType
 from typing import Any, Literal, Union, get_args, get_origin
 
-from grike.core.design import ANY_NUMBER, ITEM_COUNTS
-from grike.core.format import FORMAT_NAMES, FORMATS, Format
-from grike.core.plain import hints_of, required, to_plain
+from grike.core.formats import FORMATS, Format
+from grike.core.plain import hints_of, to_plain
 
 Kind = Literal["number", "choice", "flag", "list", "text"]
-#: What a required parameter starts with when a format is chosen.
-USUAL: dict[str, int] = {
-    "work_seconds": 40,
-    "rest_seconds": 20,
-    "between_seconds": 45,
-    "sets": 3,
-    "reps": 10,
-    "minutes": 8,
-    "seconds": 30,
-}
-#: A set is counted or timed; where either may be left out, this one is given.
-GIVEN: dict[str, tuple[str, ...]] = {"last-burst": ("work_seconds",), "straight-sets": ("reps",)}
-GIVEN["superset"] = GIVEN["straight-sets"]
 #: Parameters whose name alone says too little.
 WORDS = {
     "seconds": "seconds",
@@ -56,6 +42,8 @@ class FormatForm:
     kind: str
     name: str
     parameters: tuple[Parameter, ...]
+    letters: str
+    purposes: tuple[str, ...]
     least: int
     most: int
     multiple: int
@@ -90,10 +78,10 @@ def _kind(hint: Any) -> Kind:
 
 def _parameters(cls: type[Format]) -> tuple[Parameter, ...]:
     out: list[Parameter] = []
+    usual = to_plain(cls.usual(), keep_defaults=True)
     for field, hint in hints_of(cls):
         bare, empty = _bare(hint)
-        given = required(field) or field.name in GIVEN.get(cls.kind, ())
-        start = USUAL.get(field.name, 1) if given else to_plain(field.default)
+        start = usual.get(field.name)
         choices = tuple(str(m.value) for m in bare) if _kind(bare) == "choice" else ()
         out.append(Parameter(field.name, words_of(field.name), _kind(bare), start, empty, choices))
     return tuple(out)
@@ -102,6 +90,13 @@ def _parameters(cls: type[Format]) -> tuple[Parameter, ...]:
 def format_forms() -> tuple[FormatForm, ...]:
     """Return all formats in the order of the catalogue."""
     return tuple(
-        FormatForm(kind, FORMAT_NAMES[kind], _parameters(cls), *ITEM_COUNTS.get(cls, ANY_NUMBER))
+        FormatForm(
+            kind,
+            cls.name,
+            _parameters(cls),
+            cls.letters,
+            tuple(purpose.value for purpose in cls.purposes),
+            *cls.holds,
+        )
         for kind, cls in FORMATS.items()
     )

@@ -6,12 +6,13 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, replace
 
 from grike.core.anatomy import FACTS, Muscle
-from grike.core.design import ClassDesign, Purpose
+from grike.core.design import ClassDesign
 from grike.core.editing import item_at, stands, swapped
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.pool import frame_pool, pool
 from grike.core.movement import Movement, Role
 from grike.core.planner.variants import variant_for
+from grike.core.purpose import Purpose
 from grike.core.rules import Facts, Finding, broken_musts, cost_by_rule, findings
 from grike.core.rules.c8_changes import changes
 from grike.core.volume import muscle_shares

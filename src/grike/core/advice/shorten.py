@@ -3,18 +3,20 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Collection, Iterator, Sequence
-from dataclasses import dataclass, fields, replace
+from contextlib import suppress
+from dataclasses import dataclass, replace
 
 from grike.core.bouts import Bout
 from grike.core.clock import class_clock
-from grike.core.design import Block, ClassDesign, Purpose
+from grike.core.design import Block, ClassDesign
 from grike.core.editing import with_block
 from grike.core.errors import InvalidInput
 from grike.core.expansion import steps
 from grike.core.focus import Focus, on_focus
-from grike.core.format import Breather, Flow, LastBurst, OnTheMinute
+from grike.core.formats import Breather, Flow
 from grike.core.movement import Library
 from grike.core.pace import DEFAULT_PACE, Pace
+from grike.core.purpose import Purpose
 from grike.core.rules.c1_focus import focus_share
 from grike.core.sides import side_ledger
 from grike.core.volume import sets_by_movement
@@ -54,18 +56,12 @@ def _breathers(design: ClassDesign, done: int, _: Library) -> Iterator[Cut]:
 
 def _rests(design: ClassDesign, done: int, _: Library) -> Iterator[Cut]:
     for number, block in _open(design, done, Purpose.WORK):
-        own = {field.name for field in fields(block.format)}
-        for name in ("round_rest_seconds", "between_seconds", "rest_seconds"):
-            now = getattr(block.format, name) if name in own else None
-            if isinstance(now, int) and now > LEAST_REST:
-                to = max(LEAST_REST, now - 5)
-                fmt = replace(block.format, **{name: to})  # type: ignore[arg-type]
-                words = name.removesuffix("_seconds").replace("_", " ")
-                changed = replace(block, format=fmt)
-                yield (
-                    f"{words.capitalize()} {to} s in block {number + 1}",
-                    with_block(design, number, changed),
-                )
+        for rest in block.format.rest_dials():
+            to = max(LEAST_REST, rest.now - rest.step)
+            if to < rest.now:
+                changed = replace(block, format=rest.to(to))
+                words = f"{rest.words.capitalize()} {to} s in block {number + 1}"
+                yield words, with_block(design, number, changed)
 
 
 def _warm_up(design: ClassDesign, done: int, _: Library) -> Iterator[Cut]:
@@ -78,25 +74,19 @@ def _warm_up(design: ClassDesign, done: int, _: Library) -> Iterator[Cut]:
 
 def _burst(design: ClassDesign, done: int, _: Library) -> Iterator[Cut]:
     for number, block in _open(design, done, Purpose.WORK):
-        if isinstance(block.format, LastBurst):
-            yield "No last burst", with_block(design, number, None)
+        if block.format.ending:
+            yield f"No {block.format.name.lower()}", with_block(design, number, None)
 
 
 def _rounds(design: ClassDesign, done: int, _: Library) -> Iterator[Cut]:
     for number, block in _open(design, done, Purpose.WORK):
-        own = {field.name for field in fields(block.format)}
-        for name in ("rounds", "sets", "passes", "minutes", "repeat", "learn"):
-            # On the minute all movements lose a minute, so that they stay in step.
-            step = len(block.items) if isinstance(block.format, OnTheMinute) else 1
-            now = getattr(block.format, name) if name in own else 0
-            if now > step:
-                try:
-                    fmt = replace(block.format, **{name: now - step})  # type: ignore[arg-type]
-                except InvalidInput:
-                    continue
-                changed = replace(block, format=fmt)
-                words = f"{now - step} {name} in block {number + 1}"
-                yield words, with_block(design, number, changed)
+        for count in block.format.round_dials():
+            to = count.now - count.size(len(block.items))
+            if to > 0:
+                with suppress(InvalidInput):
+                    changed = replace(block, format=count.to(to))
+                    words = f"{to} {count.words} in block {number + 1}"
+                    yield words, with_block(design, number, changed)
 
 
 def _movements(design: ClassDesign, done: int, library: Library) -> Iterator[Cut]:

@@ -8,13 +8,14 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
+from fractions import Fraction
 
 from grike.core.advice.alternatives import Alternative, alternatives, class_at
 from grike.core.anatomy import FACTS
 from grike.core.editing import item_at, swapped, with_block, work_blocks
 from grike.core.errors import InvalidInput
 from grike.core.focus import FOCUS_NAMES, Focus, on_focus
-from grike.core.format import FORMAT_NAMES
+from grike.core.formats import name_of
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.pool import suits_level, ways_out_missing
 from grike.core.kit import KIT_NAMES
@@ -31,7 +32,7 @@ from grike.core.rules.g1_cautions import G1
 from grike.core.rules.g2_never import G2
 from grike.core.series import LEVEL_NAMES
 from grike.core.sheet import Mode
-from grike.core.volume import muscle_shares
+from grike.core.volume import bout_amount, muscle_shares
 from grike.core.wishes import CAUTION_NAMES
 
 
@@ -95,8 +96,10 @@ def why_movement(facts: Facts, slot: int, block: int, place: int) -> WhyMovement
     except InvalidInput:
         lost = []
     best = next(iter(alternatives(facts, slot, block, place, 1)), None)
+    bouts = [b for b in member.work_bouts if (b.block, b.place) == (block, place)]
+    sets = sum((bout_amount(bout).sets for bout in bouts), Fraction(0))
     gives = [
-        f"{FACTS[muscle].name}: {float(share * inside.sets):g} sets"
+        f"{FACTS[muscle].name}: {float(share * sets):g} sets"
         for muscle, share in sorted(muscle_shares(movement).items(), key=lambda e: -e[1])
     ]
     if movement.role is Role.WORK:
@@ -212,7 +215,7 @@ def _why_neighbours(facts: Facts, slot: int) -> Iterator[Reason]:
     for other in around:
         fmt, kit = other.design.main_format(), other.design.kit
         if D2.on(facts.sheet) and fmt and fmt != member.design.main_format():
-            name = FORMAT_NAMES[fmt]
+            name = name_of(fmt)
             yield Reason(D2.id, f"{name} would be the format of {other.slot.label} once more.")
         if D3.on(facts.sheet) and kit != member.design.kit:
             names = ", ".join(KIT_NAMES[k] for k in sorted(kit)) or "body weight"

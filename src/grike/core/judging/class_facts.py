@@ -10,14 +10,13 @@ from typing import Any, NamedTuple
 from grike.core.anatomy import Muscle
 from grike.core.bouts import Bout, Step
 from grike.core.clock import ClassClock, class_clock
-from grike.core.design import Purpose
 from grike.core.exact import exact_sum
 from grike.core.expansion import steps
 from grike.core.focus import Focus
-from grike.core.format import NoRestCircuit
 from grike.core.movement import Library, Movement
 from grike.core.options import Done, as_done
 from grike.core.pace import Pace
+from grike.core.purpose import Purpose
 from grike.core.series import PlannedClass
 from grike.core.sides import SideLedger, side_ledger
 from grike.core.volume import Volume, sets_by_movement, volume_of_bouts
@@ -156,7 +155,7 @@ class ClassFacts:
         return tuple(out)
 
     def _layered(self, block: int) -> bool:
-        return isinstance(self.design.blocks[block].format, NoRestCircuit)
+        return self.design.blocks[block].format.layered
 
     def is_new(self, movement: Movement) -> bool:
         """Return whether the group meets a movement for the first time."""

@@ -7,7 +7,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from grike.core.design import Purpose
 from grike.core.item import Level
 from grike.core.planner.explain import certain_reason, collisions, hopeless, likely_reason
 from grike.core.planner.improve import improved, judge
@@ -16,6 +15,7 @@ from grike.core.planner.problem import NeverStop, Problem, Progress, Settings, S
 from grike.core.planner.result import PlanResult, Status, status_of
 from grike.core.planner.rolling import plan_weeks
 from grike.core.planner.run import Failure, Run, kept_facts
+from grike.core.purpose import Purpose
 from grike.core.rules import broken_musts, cost_by_rule
 from grike.core.series import SeriesPlan
 

@@ -7,9 +7,9 @@ from dataclasses import replace
 from itertools import combinations
 from typing import Any, TypeAlias
 
-from grike.core.design import Block, ClassDesign, Purpose
+from grike.core.design import Block, ClassDesign
 from grike.core.focus import FOCUS_NAMES
-from grike.core.format import FORMAT_NAMES
+from grike.core.formats import name_of
 from grike.core.item import Item
 from grike.core.movement import Movement
 from grike.core.planner.frame import Framer, breather
@@ -18,6 +18,7 @@ from grike.core.planner.ordering import ordered
 from grike.core.planner.problem import Problem, Settings
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.variants import Variant
+from grike.core.purpose import Purpose
 from grike.core.rules import Facts, broken_musts
 from grike.core.rules.c5_c6_joints import C5, C6
 from grike.core.rules.c7_turns import C7
@@ -42,7 +43,7 @@ def work_design(problem: Problem, cell: Cell, work: Iterable[Block]) -> ClassDes
         if blocks:
             blocks.append(breather())
         blocks.append(block)
-    formats = " and ".join(FORMAT_NAMES[kind].lower() for kind in cell.variant.kinds)
+    formats = " and ".join(name_of(kind).lower() for kind in cell.variant.kinds)
     return ClassDesign(
         name=f"{FOCUS_NAMES[cell.focus]}, {formats}",
         focus=cell.focus,

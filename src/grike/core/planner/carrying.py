@@ -12,11 +12,10 @@ from dataclasses import replace
 from typing import Any
 
 from grike.core.bouts import Bout
-from grike.core.design import Block, ClassDesign, Purpose
+from grike.core.design import Block, ClassDesign
 from grike.core.errors import InvalidInput
 from grike.core.expansion import steps
 from grike.core.focus import Focus
-from grike.core.format import TimedCircuit
 from grike.core.item import Item, Level
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.kit import LOADABLE
@@ -26,6 +25,7 @@ from grike.core.planner.selection import Carry
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.variants import Variant
 from grike.core.progression import Asked, Lever, asked, progressed
+from grike.core.purpose import Purpose
 from grike.core.rules.d7_carrying import D7, asked_of
 from grike.core.rules.w7_steps import W7, is_lighter
 from grike.core.series import PlannedClass
@@ -155,13 +155,11 @@ def levers(
 
 def _more_of(variant: Variant[Any], movement: Movement, base: Item, then: Asked) -> Item | None:
     """Return an item of more reps or seconds; None where dose or format have no room for it."""
-    fmt = variant.format
     if variant.counted and movement.pace is not Pace.STILL:
         reps = max(base.reps or variant.usual_reps, then.reps) + REPS_MORE
         return replace(base, reps=reps) if reps <= movement.dose.reps[1] else None
-    if isinstance(fmt, TimedCircuit) and fmt.work_seconds + SECONDS_MORE <= 60:
-        return replace(base, seconds=fmt.work_seconds + SECONDS_MORE)
-    return None
+    seconds = variant.slot_seconds() + SECONDS_MORE
+    return replace(base, seconds=seconds) if seconds <= variant.most_bout_seconds else None
 
 
 def _design(variant: Variant[Any], item: Item) -> ClassDesign:

@@ -7,13 +7,14 @@ from dataclasses import dataclass, replace
 
 from grike.core.anatomy import Muscle
 from grike.core.clock import class_clock
-from grike.core.design import Block, ClassDesign, Purpose
-from grike.core.format import Breather, Flow, Talk
+from grike.core.design import Block, ClassDesign
+from grike.core.formats import Breather, Flow, Talk
 from grike.core.item import Item
 from grike.core.judging.pool import frame_pool
 from grike.core.movement import Family, Library, Movement, Pace, Role
 from grike.core.pace import Pace as ClassPace
 from grike.core.planner.variants import CLOSE_SECONDS, WELCOME_SECONDS
+from grike.core.purpose import Purpose
 from grike.core.rules.c10_frame import most_worked
 from grike.core.series import SeriesShape
 from grike.core.volume import class_volume

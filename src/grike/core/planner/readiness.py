@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from grike.core.errors import InvalidInput
 from grike.core.focus import FOCUS_NAMES, Focus
-from grike.core.format import FORMAT_NAMES
+from grike.core.formats import name_of
 from grike.core.judging.pool import pool
 from grike.core.movement import Library
 from grike.core.planner.cells import largest_class, themes
-from grike.core.planner.variants import MAIN_KINDS, variants_of
+from grike.core.planner.variants import main_kinds, variants_of
 from grike.core.rules.c1_focus import C1
 from grike.core.series import DAY_NAMES, SeriesPlan, usable_kit
 from grike.core.sheet import Mode
@@ -21,7 +21,7 @@ def set_up_problems(plan: SeriesPlan, library: Library) -> None:
     options = variants_of(plan)
     if not options:
         if shape.formats:
-            names = ", ".join(FORMAT_NAMES[kind].lower() for kind in sorted(shape.formats))
+            names = ", ".join(name_of(kind).lower() for kind in sorted(shape.formats))
             fields["formats"] = (
                 f"None of the formats chosen fits {shape.minutes} minutes: {names}. Choose more."
             )
@@ -57,8 +57,8 @@ def _wish_problems(plan: SeriesPlan, library: Library) -> list[str]:
             out.append(f"{name} is wanted, but level, kit or cautions do not allow it.")
     for pin in shape.wishes.pins:
         day = f"Week {pin.week} {DAY_NAMES[pin.weekday]}"
-        if pin.format is not None and pin.format not in MAIN_KINDS:
-            name = FORMAT_NAMES[pin.format].lower()
+        if pin.format is not None and pin.format not in main_kinds():
+            name = name_of(pin.format).lower()
             out.append(
                 f"{day} is pinned to the format {name}, which is not planned by itself; put such a "
                 "class in by hand and lock it."

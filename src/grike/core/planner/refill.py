@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import replace
 
-from grike.core.design import ClassDesign, Purpose
+from grike.core.design import ClassDesign
 from grike.core.editing import stands, swapped, work_blocks
 from grike.core.errors import Conflict
 from grike.core.judging.pool import pool
@@ -29,6 +29,7 @@ from grike.core.planner.skeleton import Cell
 from grike.core.planner.standing import variant_of
 from grike.core.planner.taste import Taste, thinned
 from grike.core.planner.volume_bounds import volume_bounds
+from grike.core.purpose import Purpose
 from grike.core.rows.row import row_weight
 from grike.core.rows.scope import Scope
 from grike.core.rules import Facts, Row, broken_musts, findings

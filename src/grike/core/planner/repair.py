@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
-from grike.core.design import ClassDesign, Purpose
+from grike.core.design import ClassDesign
 from grike.core.editing import swapped
 from grike.core.planner.assembly import assembled, reframed
 from grike.core.planner.carrying import items_of
@@ -20,6 +20,7 @@ from grike.core.planner.refill import class_task
 from grike.core.planner.rolling import plan_weeks
 from grike.core.planner.run import Run
 from grike.core.planner.selection import THEME, at_least_cost, chosen_movements
+from grike.core.purpose import Purpose
 from grike.core.rows.row import Row
 from grike.core.rules import BY_ID, Facts, Finding, broken_musts, cost_by_rule, findings
 from grike.core.series import PlannedClass, SeriesPlan

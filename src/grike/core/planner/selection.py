@@ -8,7 +8,6 @@ from fractions import Fraction
 from typing import Any, TypeAlias
 
 from grike.core.anatomy import Muscle
-from grike.core.design import Purpose
 from grike.core.item import Item
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.movement import Movement, Pace
@@ -17,6 +16,7 @@ from grike.core.planner.linear import Limits, Outcome, RowModel, Solved
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.taste import Taste
 from grike.core.planner.variants import Part, Variant, frame_seconds, stretch_of
+from grike.core.purpose import Purpose
 from grike.core.rows.row import TWELFTHS, Key, Row
 from grike.core.rows.scope import Bay, Choice, FixedClass, Group, Scope, WeekSteps
 from grike.core.rules import selection_rows

@@ -5,12 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from grike.core.anatomy import FACTS, Muscle
-from grike.core.design import Purpose
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding
 from grike.core.judging.pool import frame_pool
 from grike.core.movement import Role
+from grike.core.purpose import Purpose
 from grike.core.rules.rule import Mend, Reach, Rule, Stage, Whole, setting
 from grike.core.sheet import Mode, RuleSetting
 from grike.core.volume import Volume

@@ -6,11 +6,11 @@ from collections.abc import Iterator
 
 from grike.core.bouts import Bout
 from grike.core.clock import CueKind
-from grike.core.design import Purpose
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import Finding
+from grike.core.purpose import Purpose
 from grike.core.rows.row import TENS_OF_SECONDS, Row, row_weight
 from grike.core.rows.scope import Scope
 from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, setting

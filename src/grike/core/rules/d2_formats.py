@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from grike.core.format import FORMAT_NAMES
+from grike.core.formats import name_of
 from grike.core.judging.facts import Facts
 from grike.core.judging.finding import Finding, Place
 from grike.core.rules.rule import Mend, Rule, Stage, setting
@@ -19,7 +19,7 @@ def _check_format(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                 "D2",
                 line.mode,
                 Place(after.slot.week, after.slot.index),
-                f"{FORMAT_NAMES[mine]} again, as in the class before.",
+                f"{name_of(mine)} again, as in the class before.",
                 "Choose another format for one of the two.",
                 cost=line.weight if line.mode is Mode.AIM else 0,
             )

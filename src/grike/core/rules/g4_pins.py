@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from grike.core.focus import FOCUS_NAMES
-from grike.core.format import FORMAT_NAMES
+from grike.core.formats import name_of
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
@@ -22,7 +22,7 @@ def _off_pin(member: ClassFacts, pin: Pin) -> str:
     if pin.focus is not None and design.focus is not pin.focus:
         return f"This day is pinned to {FOCUS_NAMES[pin.focus].lower()}."
     if pin.format is not None and design.main_format() != pin.format:
-        return f"This day is pinned to the format {FORMAT_NAMES[pin.format].lower()}."
+        return f"This day is pinned to the format {name_of(pin.format).lower()}."
     if pin.kit is not None and design.kit != frozenset(pin.kit):
         names = ", ".join(KIT_NAMES[kit] for kit in pin.kit) or "body weight"
         return f"This day is pinned to this kit: {names}."

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from grike.core.design import Purpose
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import Finding, Place
+from grike.core.purpose import Purpose
 from grike.core.rules.rule import Rule, Stage, setting
 from grike.core.series import DAY_NAMES, Slot
 from grike.core.sheet import Mode, RuleSetting

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from grike.core.design import Purpose
 from grike.core.focus import FOCUS_NAMES
-from grike.core.format import FORMAT_NAMES
+from grike.core.formats import name_of
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding
+from grike.core.purpose import Purpose
 from grike.core.rules.rule import Mend, Reach, Rule, Stage, setting
 from grike.core.series import SeriesShape
 from grike.core.sheet import Mode, RuleSetting
@@ -27,8 +27,8 @@ def _off_menu(member: ClassFacts, shape: SeriesShape) -> Iterator[tuple[str, Abo
     promised = pin.format if pin else None
     for kind in dict.fromkeys(b.format.kind for b in design.blocks if b.purpose is Purpose.WORK):
         if shape.formats and kind not in shape.formats and kind != promised:
-            names = ", ".join(FORMAT_NAMES[own].lower() for own in sorted(shape.formats))
-            words = f"{FORMAT_NAMES[kind]} is not one of the formats of this series: {names}."
+            names = ", ".join(name_of(own).lower() for own in sorted(shape.formats))
+            words = f"{name_of(kind)} is not one of the formats of this series: {names}."
             yield words, About("format", min(shape.formats))
 
 

@@ -28,22 +28,23 @@ const FOCUS: Record<string, Tint> = {
   conditioning: { wash: 'sunken', ink: 'ink', letter: 'K' },
   'glutes-and-abdominals': { wash: 'lichenWash', ink: 'fernInk', letter: 'GA' },
 };
-const FORMAT: Record<string, Tint> = {
-  'timed-circuit': { wash: 'fernWash', ink: 'fernInk', letter: 'TC' },
-  'straight-sets': { wash: 'lichenWash', ink: 'lichenInk', letter: 'ST' },
-  superset: { wash: 'heatherWash', ink: 'heatherInk', letter: 'SS' },
-  'no-rest-circuit': { wash: 'fernWash', ink: 'harebellInk', letter: 'NR' },
-  'counted-circuit': { wash: 'fernWash', ink: 'lichenInk', letter: 'CC' },
-  'intervals-20-10': { wash: 'harebellWash', ink: 'harebellInk', letter: 'IN' },
-  ladder: { wash: 'lichenWash', ink: 'heatherInk', letter: 'LA' },
-  'rep-list': { wash: 'lichenWash', ink: 'fernInk', letter: 'RL' },
-  'three-pace': { wash: 'heatherWash', ink: 'fernInk', letter: '3P' },
-  'strength-pulse': { wash: 'harebellWash', ink: 'heatherInk', letter: 'SP' },
-  'add-on': { wash: 'heatherWash', ink: 'harebellInk', letter: 'AO' },
-  'on-the-minute': { wash: 'lichenWash', ink: 'harebellInk', letter: 'OM' },
-  'time-cap': { wash: 'harebellWash', ink: 'lichenInk', letter: 'TI' },
-  'last-burst': { wash: 'heatherWash', ink: 'lichenInk', letter: 'LB' },
-};
+/** One of each format, by its place in the catalogue; the letters tell apart what shares a tint. */
+const FORMAT: Omit<Tint, 'letter'>[] = [
+  { wash: 'fernWash', ink: 'fernInk' },
+  { wash: 'fernWash', ink: 'harebellInk' },
+  { wash: 'fernWash', ink: 'lichenInk' },
+  { wash: 'lichenWash', ink: 'lichenInk' },
+  { wash: 'heatherWash', ink: 'heatherInk' },
+  { wash: 'harebellWash', ink: 'harebellInk' },
+  { wash: 'lichenWash', ink: 'heatherInk' },
+  { wash: 'lichenWash', ink: 'fernInk' },
+  { wash: 'heatherWash', ink: 'fernInk' },
+  { wash: 'harebellWash', ink: 'heatherInk' },
+  { wash: 'heatherWash', ink: 'harebellInk' },
+  { wash: 'lichenWash', ink: 'harebellInk' },
+  { wash: 'harebellWash', ink: 'lichenInk' },
+  { wash: 'heatherWash', ink: 'lichenInk' },
+];
 const PLAIN: Tint = { wash: 'sunken', ink: 'soft', letter: '' };
 const SERIES_OF_KIT: Tint[] = [
   { wash: 'harebellWash', ink: 'harebellInk', letter: '' },
@@ -59,7 +60,7 @@ export function kitsOf(classes: BoardClass[]): string[] {
 
 export function tintOf(entry: BoardClass, lens: Lens, kits: string[]): Tint {
   if (lens === 'focus') return FOCUS[entry.focus] ?? PLAIN;
-  if (lens === 'format') return FORMAT[entry.format] ?? PLAIN;
+  if (lens === 'format') return { ...(FORMAT[entry.format_place % FORMAT.length] ?? PLAIN), letter: entry.format_letters };
   if (lens === 'kit') {
     const place = kits.indexOf(entry.kit_name);
     const tint = SERIES_OF_KIT[place % SERIES_OF_KIT.length] ?? PLAIN;

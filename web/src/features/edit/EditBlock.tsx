@@ -1,7 +1,7 @@
 import { Box, Button, chakra, Flex, Heading, IconButton, NativeSelect } from '@chakra-ui/react';
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
 
-import { type Block, moved, PURPOSES, replaced, startOf } from './document';
+import { type Block, formatsFor, moved, PURPOSES, replaced, startOf } from './document';
 import { newRow } from './draft';
 import { EditItem } from './EditItem';
 import { Parameters } from './Parameters';
@@ -18,7 +18,6 @@ interface Props {
 }
 
 export function EditBlock({ number, block, forms, first, last, onBlock, onMove }: Props) {
-  const purpose = PURPOSES[block.purpose];
   const form = forms.find((entry) => entry.kind === block.format.kind);
   const items = block.items ?? [];
   const set = (part: Partial<Block>) => onBlock({ ...block, ...part });
@@ -31,17 +30,15 @@ export function EditBlock({ number, block, forms, first, last, onBlock, onMove }
     <Box as="section" aria-label={`Block ${number}`} mb="3" p="3" bg="panel" border="1px solid" borderColor="line">
       <Flex align="center" gap="3" mb="2">
         <Heading as="h2" size="sm" w="28">
-          {number}. {purpose?.name ?? block.purpose}
+          {number}. {new Map(Object.entries(PURPOSES)).get(block.purpose) ?? block.purpose}
         </Heading>
         <NativeSelect.Root size="xs" w="52">
           <NativeSelect.Field aria-label={`Format of ${name}`} value={block.format.kind} onChange={(event) => choose(event.target.value)}>
-            {forms
-              .filter((entry) => purpose?.formats(entry.kind) ?? true)
-              .map((entry) => (
-                <option key={entry.kind} value={entry.kind}>
-                  {entry.name}
-                </option>
-              ))}
+            {formatsFor(block.purpose, forms).map((entry) => (
+              <option key={entry.kind} value={entry.kind}>
+                {entry.name}
+              </option>
+            ))}
           </NativeSelect.Field>
           <NativeSelect.Indicator />
         </NativeSelect.Root>

@@ -115,9 +115,9 @@ function Editor({ detail, forms, current, fetching }: Props) {
       <Flex gap="2" my="3">
         <NativeSelect.Root size="sm" w="40">
           <NativeSelect.Field bg="panel" aria-label="Kind of block" value={adds} onChange={(event) => setAdds(event.target.value)}>
-            {Object.entries(PURPOSES).map(([id, purpose]) => (
+            {Object.entries(PURPOSES).map(([id, name]) => (
               <option key={id} value={id}>
-                {purpose.name}
+                {name}
               </option>
             ))}
           </NativeSelect.Field>

@@ -26,15 +26,21 @@ export interface Item {
   [key: string]: unknown;
 }
 
-/** What a block is for, and which formats go with it. */
-export const PURPOSES: Record<string, { name: string; formats: (kind: string) => boolean }> = {
-  welcome: { name: 'Welcome', formats: (kind) => kind === 'talk' },
-  'warm-up': { name: 'Warm-up', formats: (kind) => !['talk', 'breather'].includes(kind) },
-  work: { name: 'Work', formats: (kind) => !['talk', 'breather', 'flow'].includes(kind) },
-  breather: { name: 'Breather', formats: (kind) => kind === 'breather' },
-  'cool-down': { name: 'Cool-down', formats: (kind) => kind === 'flow' },
-  close: { name: 'Close', formats: (kind) => kind === 'talk' },
+type Purpose = Schemas['FormatModel']['purposes'][number];
+/** What a block is for; each format says for what it can be. */
+export const PURPOSES: Record<Purpose, string> = {
+  welcome: 'Welcome',
+  'warm-up': 'Warm-up',
+  work: 'Work',
+  breather: 'Breather',
+  'cool-down': 'Cool-down',
+  close: 'Close',
 };
+
+/** The formats that go with a purpose; one that is not known goes with all. */
+export function formatsFor(purpose: string, forms: Schemas['FormatModel'][]): Schemas['FormatModel'][] {
+  return purpose in PURPOSES ? forms.filter((form) => form.purposes.some((own) => own === purpose)) : forms;
+}
 
 /** A format as it starts: every parameter that must be given, at its usual value. */
 export function startOf(form: Schemas['FormatModel']): Block['format'] {
@@ -63,6 +69,6 @@ export function withValue<T extends object>(object: T, name: string, value: unkn
 
 /** A new block of a purpose, in the first format that goes with it. */
 export function blockOf(purpose: string, forms: Schemas['FormatModel'][]): Block {
-  const form = forms.find((entry) => PURPOSES[purpose]?.formats(entry.kind));
+  const form = formatsFor(purpose, forms)[0];
   return { purpose, format: form ? startOf(form) : { kind: 'talk', seconds: 30 } };
 }

@@ -1311,6 +1311,10 @@ export interface components {
             focus: string;
             /** Format */
             format: string;
+            /** Format Letters */
+            format_letters: string;
+            /** Format Place */
+            format_place: number;
             /** Kit */
             kit: string[];
             /** Kit Name */
@@ -1701,6 +1705,8 @@ export interface components {
             kind: string;
             /** Least */
             least: number;
+            /** Letters */
+            letters: string;
             /** Most */
             most: number;
             /** Multiple */
@@ -1709,6 +1715,8 @@ export interface components {
             name: string;
             /** Parameters */
             parameters: components["schemas"]["ParameterModel"][];
+            /** Purposes */
+            purposes: ("welcome" | "warm-up" | "work" | "breather" | "cool-down" | "close")[];
         };
         /**
          * ImportResult

@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
-from grike.core.design import Block, ClassDesign, Purpose
+from grike.core.design import Block, ClassDesign
 from grike.core.judging.class_facts import ClassFacts
+from grike.core.purpose import Purpose
 from grike.core.rules import Facts, Finding
 
 

@@ -4,53 +4,31 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from contextlib import suppress
-from dataclasses import fields, replace
-from itertools import chain
+from dataclasses import replace
 from operator import itemgetter
 
 from grike.core.advice.fixes.base import Edit, classes_of, work_blocks
-from grike.core.design import Block, ClassDesign, Purpose
+from grike.core.design import Block, ClassDesign
 from grike.core.editing import with_block
 from grike.core.errors import InvalidInput
 from grike.core.focus import FOCUS_NAMES
-from grike.core.format import (
-    FORMAT_NAMES,
+from grike.core.formats import (
     FORMATS,
     Breather,
     CountedCircuit,
     Flow,
     Format,
-    StraightSets,
-    Superset,
     TimedCircuit,
+    name_of,
 )
 from grike.core.item import Handling, Item
 from grike.core.judging.class_facts import ClassFacts
+from grike.core.purpose import Purpose
 from grike.core.rules import Facts, Finding
 from grike.core.volume import class_volume
 
-#: Formats that any list of movements may be put into, by what they train.
-OTHER_FORMATS: dict[str, tuple[Format, ...]] = {
-    "strength": tuple(
-        StraightSets(sets, rest, 45, reps=reps)
-        for sets in (3, 4, 2)
-        for reps in (12, 10, 8, 15)
-        for rest in (30, 45)
-    ),
-    "endurance": tuple(
-        TimedCircuit(work, rest, rounds, 45)
-        for rounds in (3, 4, 2, 5)
-        for work, rest in ((40, 20), (30, 20), (30, 15), (50, 20), (45, 15), (35, 15), (25, 15))
-    ),
-    "pairs": tuple(
-        Superset(sets, 40, 60, 15, work_seconds=work)
-        for sets in (3, 4, 2)
-        for work in (40, 50, 30, 35, 45)
-    ),
-}
-#: Parameters that count rounds, and those that are work or rest seconds.
-ROUNDS = ("rounds", "sets", "passes")
-LEVERS = (*ROUNDS, "work_seconds", "strength_seconds", "reps")
+#: A rest below this is none. Common practice, no source.
+LEAST_REST = 10
 
 
 def _with_format(block: Block, fmt: Format) -> Block:
@@ -65,7 +43,8 @@ def another_format(facts: Facts, finding: Finding) -> Iterator[Edit]:
     For W8 the format is one of the kind that is lacking, for G4 the one that was promised.
     """
     wanted = finding.about.id if finding.about is not None else ""
-    able = OTHER_FORMATS.get(wanted) or tuple(chain.from_iterable(OTHER_FORMATS.values()))
+    every = [fmt for cls in FORMATS.values() for fmt in cls.settings()]
+    able = [fmt for fmt in every if fmt.trains == wanted] or every
     yardstick = facts.sheet.yardstick
     for member in classes_of(facts, finding):
         now = member.design.main_format()
@@ -77,9 +56,9 @@ def another_format(facts: Facts, finding: Finding) -> Iterator[Edit]:
             design = member.design
             for number, block in work_blocks(member):
                 design = with_block(design, number, _with_format(block, fmt))
-            name = f"{design.name.rsplit(',', 1)[0]}, {FORMAT_NAMES[fmt.kind].lower()}"
+            name = f"{design.name.rsplit(',', 1)[0]}, {name_of(fmt.kind).lower()}"
             would = class_volume(design, facts.library).training.get(yardstick, 0)
-            text = f"{fmt.summary()} in place of {FORMAT_NAMES.get(now, 'none').lower()}"
+            text = f"{fmt.summary()} in place of {(name_of(now) or 'none').lower()}"
             offered.append((float(abs(would - trained)), text, replace(design, name=name)))
         for _, text, design in sorted(offered, key=itemgetter(0)):
             yield Edit(f"{text}, {member.slot.label}", {member.slot.index: design})
@@ -111,24 +90,18 @@ def another_day(facts: Facts, finding: Finding) -> Iterator[Edit]:
                 yield Edit(text, designs)
 
 
-def _levers(block: Block, step: int) -> Iterator[tuple[Format, str]]:
-    """Yield a format with one lever up or down, in words; values beyond its limits are left out."""
+def _turned(block: Block, step: int) -> Iterator[tuple[Format, str]]:
+    """Yield a format with one dial up or down, in words; what its limits forbid is left out."""
     fmt = block.format
-    own = {field.name for field in fields(fmt)}
-    for name in (lever for lever in LEVERS if lever in own):
-        now = getattr(fmt, name)
-        if not isinstance(now, int):
-            continue
-        size = 1 if name in ROUNDS else (2 if name == "reps" else 5)
+    for dial in (*fmt.round_dials(), *fmt.work_dials()):
         for times in (1, 2):
-            to = now + step * size * times
-            words = f"{name.replace('_', ' ')} {to} in place of {now}"
+            to = dial.now + step * dial.size(len(block.items)) * times
             with suppress(InvalidInput):
-                yield replace(fmt, **{name: to}), words  # type: ignore[arg-type]
+                yield dial.to(to), f"{dial.words} {to} in place of {dial.now}"
 
 
 def lengths(facts: Facts, finding: Finding) -> Iterator[Edit]:
-    """Yield one lever of one class up or down, so that the week's volume changes."""
+    """Yield one dial of one class up or down, so that the week's volume changes."""
     step = finding.about.sign if finding.about is not None else -1
     for member in classes_of(facts, finding):
         for number, block in work_blocks(member):
@@ -136,7 +109,7 @@ def lengths(facts: Facts, finding: Finding) -> Iterator[Edit]:
 
 
 def _changed(member: ClassFacts, number: int, block: Block, step: int) -> Iterator[Edit]:
-    for fmt, words in _levers(block, step):
+    for fmt, words in _turned(block, step):
         design = with_block(member.design, number, replace(block, format=fmt))
         text = f"{words.capitalize()}, {member.slot.label}"
         yield Edit(text, {member.slot.index: design})
@@ -167,20 +140,21 @@ def _flows(member: ClassFacts, longer: bool) -> Iterator[Edit]:
 
 
 def _rests(member: ClassFacts, longer: bool) -> Iterator[Edit]:
-    for name in ("rest_seconds", "round_rest_seconds", "between_seconds"):
+    """Yield the class with a kind of rest longer or shorter in all of its blocks."""
+    kinds = [d.words for _, block in work_blocks(member) for d in block.format.rest_dials()]
+    for kind in dict.fromkeys(reversed(kinds)):
         for step in (5, 10, 15, 20):
             design = member.design
             for number, block in work_blocks(member):
-                own = {field.name for field in fields(block.format)}
-                now = getattr(block.format, name) if name in own else None
-                if isinstance(now, int) and now + (step if longer else -step) >= 10:
-                    to = now + (step if longer else -step)
-                    fmt = replace(block.format, **{name: to})  # type: ignore[arg-type]
-                    design = with_block(design, number, replace(block, format=fmt))
+                for rest in block.format.rest_dials():
+                    to = rest.now + (step if longer else -step)
+                    if rest.words == kind and to >= LEAST_REST:
+                        with suppress(InvalidInput):
+                            changed = replace(block, format=rest.to(to))
+                            design = with_block(design, number, changed)
             if design != member.design:
                 words = "longer" if longer else "shorter"
-                what = name.removesuffix("_seconds").replace("_", " ")
-                text = f"{what.capitalize()} {step} s {words}, {member.slot.label}"
+                text = f"{kind.capitalize()} {step} s {words}, {member.slot.label}"
                 yield Edit(text, {member.slot.index: design})
 
 

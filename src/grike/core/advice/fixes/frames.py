@@ -7,13 +7,14 @@ from dataclasses import replace
 
 from grike.core.advice.fixes.base import Edit, classes_of
 from grike.core.anatomy import Muscle
-from grike.core.design import Block, Purpose
+from grike.core.design import Block
 from grike.core.editing import swapped, with_block
-from grike.core.format import Flow
+from grike.core.formats import Flow
 from grike.core.item import Item
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.pool import frame_pool
 from grike.core.movement import Movement, Role
+from grike.core.purpose import Purpose
 from grike.core.rules import Facts, Finding
 
 PARTS = {

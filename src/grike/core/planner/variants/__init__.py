@@ -3,31 +3,31 @@
 Time and rounds are then constants, which keeps every later stage linear.
 """
 
-from grike.core.planner.variants.base import NO_LIMIT, Part, Variant
-from grike.core.planner.variants.caps import with_burst
-from grike.core.planner.variants.grid import (
+from grike.core.planner.variants.catalogue import (
     CLOSE_SECONDS,
-    MAIN_KINDS,
-    NOT_FOR_BEGINNERS,
-    PLANNED_KINDS,
+    VARIANTS,
     WELCOME_SECONDS,
     frame_seconds,
+    main_kinds,
+    planned_kinds,
     stretch_of,
     variant_for,
     variants,
     variants_of,
 )
+from grike.core.planner.variants.last_burst import with_burst
+from grike.core.planner.variants.variant import NO_LIMIT, Part, Variant
 
 __all__ = [
     "CLOSE_SECONDS",
-    "MAIN_KINDS",
-    "NOT_FOR_BEGINNERS",
     "NO_LIMIT",
-    "PLANNED_KINDS",
+    "VARIANTS",
     "WELCOME_SECONDS",
     "Part",
     "Variant",
     "frame_seconds",
+    "main_kinds",
+    "planned_kinds",
     "stretch_of",
     "variant_for",
     "variants",

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
 
 from grike.core.bouts import Bout, Gap, Side, Step
-from grike.core.design import Block
-from grike.core.format import BetweenRounds
-from grike.core.item import Handling
+from grike.core.formats.parameters import BetweenRounds
+from grike.core.item import Handling, Item, Pass
 from grike.core.movement import Library, Movement
 from grike.core.pace import DEFAULT_PACE, Pace
+from grike.core.purpose import Purpose
 from grike.core.work import rest_in_pass, work_of
 
 #: (seconds, reps) of a bout, one of them None.
@@ -18,12 +19,25 @@ Dose = tuple[int | None, int | None]
 Turn = list[Bout]
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Layout:
-    """One block being laid out."""
+    """One block being laid out: what it holds, and the place ``number`` that it has in its class.
 
-    def __init__(self, number: int, block: Block, library: Library, pace: Pace) -> None:
-        self.number, self.block, self.library, self.pace = number, block, library, pace
-        self.places = range(len(block.items))
+    ``passes`` and ``beats_a_minute`` are those of the block, for all of its movements.
+    """
+
+    library: Library
+    items: tuple[Item, ...]
+    purpose: Purpose = Purpose.WORK
+    passes: tuple[Pass, ...] = ()
+    beats_a_minute: int | None = None
+    number: int = 0
+    pace: Pace = DEFAULT_PACE
+
+    @property
+    def places(self) -> range:
+        """The places of the block."""
+        return range(len(self.items))
 
     @property
     def nominal(self) -> bool:
@@ -32,7 +46,7 @@ class Layout:
 
     def movement(self, place: int) -> Movement:
         """Return the movement at a place of the block."""
-        return self.library[self.block.items[place].movement_id]
+        return self.library[self.items[place].movement_id]
 
     def gap(self, seconds: int, label: str = "") -> Gap:
         """Return a rest."""
@@ -40,7 +54,7 @@ class Layout:
 
     def rest_after(self, turn: Turn, default: int) -> Gap:
         """Return the rest after a turn; its pass may set another than the format."""
-        item, passes = self.block.items[turn[-1].place], self.block.passes
+        item, passes = self.items[turn[-1].place], self.passes
         if item.passes or passes:
             own = rest_in_pass(item, passes, turn[-1].round)
             return self.gap(default if own is None else own)
@@ -48,15 +62,15 @@ class Layout:
 
     def bout(self, place: int, round_: int, dose: Dose, side: Side) -> Bout:
         """Return one bout with its dose after format, item and pass."""
-        block = self.block
+        item = self.items[place]
         work = work_of(
-            block.items[place],
+            item,
             self.movement(place),
             round_,
-            block.passes,
+            self.passes,
             dose,
-            factor=self.pace.factor_of(block.items[place].movement_id),
-            beats_a_minute=block.beats_a_minute,
+            factor=self.pace.factor_of(item.movement_id),
+            beats_a_minute=self.beats_a_minute,
         )
         return Bout(
             self.number,
@@ -73,7 +87,7 @@ class Layout:
         """Return the bouts of one item in one round: one, or left and right."""
         return [
             self.bout(place, round_, dose, side)
-            for side in sides_of(self.block.items[place].handling, self.movement(place), round_)
+            for side in sides_of(self.items[place].handling, self.movement(place), round_)
         ]
 
     def turns(self, places: Iterable[int], round_: int, dose: Dose) -> list[Turn]:
@@ -81,7 +95,7 @@ class Layout:
         out: list[Turn] = []
         chain: list[int] = []
         for place in places:
-            item = self.block.items[place]
+            item = self.items[place]
             if item.handling is Handling.CHAIN and self.movement(place).one_sided:
                 chain.append(place)
                 continue
@@ -116,9 +130,9 @@ def stations(at: Layout) -> list[list[int]]:
     """Return the places of each station; the movements of a side chain are one station."""
     out: list[list[int]] = []
     for place in at.places:
-        item = at.block.items[place]
+        item = at.items[place]
         chained = item.handling is Handling.CHAIN
-        if chained and out and at.block.items[out[-1][-1]].handling is Handling.CHAIN:
+        if chained and out and at.items[out[-1][-1]].handling is Handling.CHAIN:
             out[-1].append(place)
         else:
             out.append([place])

@@ -1,55 +1,23 @@
-"""Formats around the work: flow, talk and breather."""
+"""Breather: a planned pause: water, and time to fetch what comes next."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 from typing import ClassVar
 
+from grike.core.bouts import Bout, Gap, Side, Step
 from grike.core.errors import InvalidInput
-from grike.core.format.limits import times_words, within
-
-
-@dataclass(frozen=True, slots=True)
-class Flow:
-    """A list without rests for warm-up, mobility and cool-down; seconds or reps a side."""
-
-    kind: ClassVar[str] = "flow"
-    seconds: int = 30
-    rounds: int = 1
-    reps: int | None = None
-
-    def __post_init__(self) -> None:
-        within("seconds", self.seconds, 10, 60)
-        within("rounds", self.rounds, 1, 5, "rounds")
-        within("reps", self.reps, 1, 30, "reps")
-
-    @property
-    def sets(self) -> int:
-        """Return how often each movement is done."""
-        return self.rounds
-
-    def summary(self) -> str:
-        """Return the format in plain words."""
-        dose = f"{self.reps}" if self.reps is not None else f"{self.seconds} s"
-        rounds = f", {times_words(self.rounds, 'once', 'rounds')}" if self.rounds > 1 else ""
-        return f"Flow, {dose} each{rounds}"
-
-
-@dataclass(frozen=True, slots=True)
-class Talk:
-    """Welcome, kit and cautions, plan of the day; or clearing away."""
-
-    kind: ClassVar[str] = "talk"
-    seconds: int
-    say: str = ""
-
-    def __post_init__(self) -> None:
-        within("seconds", self.seconds, 5, 300)
-
-    def summary(self) -> str:
-        """Return the format in plain words."""
-        return f"Talk, {self.seconds} s"
+from grike.core.formats.format import (
+    MET_AT_EASE,
+    Format,
+    Holds,
+    MetRange,
+)
+from grike.core.formats.layout import Layout
+from grike.core.item import Handling
+from grike.core.limits import within
+from grike.core.purpose import Purpose
 
 
 class Check(StrEnum):
@@ -61,7 +29,7 @@ class Check(StrEnum):
 
 
 @dataclass(frozen=True, slots=True)
-class Breather:
+class Breather(Format):
     """A planned pause: water, and time to fetch what comes next.
 
     It may hold easy movements, which share its seconds, and a check of pulse (beats a minute) or
@@ -69,6 +37,11 @@ class Breather:
     """
 
     kind: ClassVar[str] = "breather"
+    name: ClassVar[str] = "Breather"
+    letters: ClassVar[str] = "BR"
+    met: ClassVar[MetRange] = MET_AT_EASE
+    holds: ClassVar[Holds] = Holds(0, 4)
+    purposes: ClassVar[tuple[Purpose, ...]] = (Purpose.BREATHER,)
     seconds: int
     note: str = "Water"
     check: Check = Check.NONE
@@ -102,3 +75,26 @@ class Breather:
         if self.check is not Check.NONE:
             asked = f", {self.check.value} check {self.check_low} to {self.check_high}"
         return f"Breather, {self.seconds} s{asked}"
+
+    @classmethod
+    def usual(cls) -> Format:
+        """Return what a form starts with."""
+        return cls(30)
+
+    @property
+    def times(self) -> int:
+        """Return 0: nothing is worked."""
+        return 0
+
+    def lay_out(self, at: Layout) -> list[Step]:
+        """Share the seconds between its easy movements; the last takes the rest."""
+        if not at.places:
+            return [Gap(at.number, self.seconds, "breather", self.note)]
+        each, over = divmod(self.seconds, len(at.places))
+        out: list[Step] = []
+        for place in at.places:
+            seconds = each + (over if place == at.places[-1] else 0)
+            side = Side.SPLIT if at.movement(place).one_sided else Side.BOTH
+            item = replace(at.items[place], seconds=None, reps=None, handling=Handling.SPLIT)
+            out.append(Bout(at.number, place, item, at.movement(place), side, 1, seconds))
+        return out

@@ -1,136 +1,31 @@
-"""Variants with the clock as their last word: rounds in a time cap, and a burst at the end."""
+"""A class in another format with a burst at its end, as variants."""
 
 from __future__ import annotations
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
-from itertools import chain, combinations, islice, takewhile
 from typing import Any, ClassVar, Self
 
-from grike.core.design import Block, Purpose
-from grike.core.expansion.layout import Layout
-from grike.core.expansion.lists import capped_turns
-from grike.core.format import LastBurst, TimeCap
+from grike.core.design import Block
+from grike.core.formats import (
+    Format,
+    LastBurst,
+)
 from grike.core.item import Item, Level
-from grike.core.movement import Library, Movement, Pace
-from grike.core.pace import DEFAULT_PACE
-from grike.core.planner.variants.base import (
-    CHANGE_SECONDS,
+from grike.core.movement import Movement, Pace
+from grike.core.planner.variants.straight_sets import StraightVariant
+from grike.core.planner.variants.superset import SupersetVariant
+from grike.core.planner.variants.timed import timed_set
+from grike.core.planner.variants.timed_circuit import CircuitVariant
+from grike.core.planner.variants.variant import (
     FIRST_TIME_PART,
     FIRST_TIME_SECONDS,
-    Counted,
     Part,
     Variant,
-    timed_set,
 )
-from grike.core.planner.variants.counts import levelled, work_of_blocks
+from grike.core.purpose import Purpose
 
-MINUTE = 60
-#: The cap of which variants are made; that of a class is set anew once its movements are known.
-USUAL_CAP = 10
-#: Reps more or less of a movement by which a round is brought to the length that is wanted.
-NUDGES = (1, -1, 2, -2)
 BURST = LastBurst(work_seconds=60)
-
-
-@dataclass(frozen=True, slots=True)
-class TimeCapVariant(Counted[TimeCap]):
-    """Blocks of a list against the clock, of as many whole rounds as were planned.
-
-    How many rounds a cap holds depends on its movements and their order. So the movements are
-    chosen for ``rounds`` rounds, and then the cap of each block is set to the minutes that hold
-    these; a rep more or less of a movement or two keeps another bout from slipping in.
-    """
-
-    rounds: int = 4
-    carries: ClassVar[bool] = False
-
-    @property
-    def sets(self) -> int:
-        """How often each movement is worked."""
-        return self.rounds
-
-    @property
-    def usual_reps(self) -> int:
-        """The reps of a round."""
-        return self.format.reps
-
-    def rest_seconds(self) -> int:
-        """Return what of the caps is no work: showings, changes, half of every last minute."""
-        shows = self.slots * DEFAULT_PACE.show_new_seconds
-        return shows + self.slots * self.rounds * CHANGE_SECONDS + self.blocks * MINUTE // 2
-
-    def reserve_seconds(self) -> int:
-        """Return the other half of every last minute."""
-        return self.blocks * MINUTE // 2
-
-    def most_work_seconds(self, stretch_seconds: int) -> int | None:
-        """Return the work of caps that are each short enough."""
-        return work_of_blocks(self, stretch_seconds)
-
-    def in_blocks(self, order: Sequence[Movement]) -> list[list[Movement]]:
-        """Return lists of about the same length."""
-        return levelled(self, order)
-
-    def block_for(self, group: Sequence[Movement], given: Mapping[str, Item]) -> Block:
-        """Return the block with a cap that holds the rounds and as little beyond them as can be."""
-        library = Library(group)
-        best: tuple[int, Block] | None = None
-        for block in _nudged(Counted.block_for(self, group, given), library, self.format):
-            beyond, capped = self._capped(block, library)
-            if best is None or beyond < best[0]:
-                best = beyond, capped
-            if beyond == 0:
-                break
-        assert best is not None
-        return best[1]
-
-    def draft_for(self, group: Sequence[Movement], given: Mapping[str, Item]) -> Block:
-        """Return the block with a cap that holds the rounds, whatever comes beyond them."""
-        return self._capped(Counted.block_for(self, group, given), Library(group))[1]
-
-    def _capped(self, block: Block, library: Library) -> tuple[int, Block]:
-        """Return the block with the least cap that holds the rounds, and the bouts beyond them."""
-        turns = capped_turns(Layout(0, block, library, DEFAULT_PACE))
-        planned = self.rounds * len(block.items)
-        *_, last = (over for _, over in islice(turns, planned))
-        minutes = -(-last // MINUTE)
-        beyond = sum(1 for _ in takewhile(lambda entry: entry[1] <= MINUTE * minutes, turns))
-        return beyond, replace(block, format=replace(self.format, minutes=minutes))
-
-
-def whole_rounds(block: Block, library: Library) -> int:
-    """Return how many whole rounds the cap of a block holds."""
-    assert isinstance(block.format, TimeCap)
-    cap = MINUTE * block.format.minutes
-    ends = capped_turns(Layout(0, block, library, DEFAULT_PACE))
-    return sum(1 for _ in takewhile(lambda entry: entry[1] <= cap, ends)) // len(block.items)
-
-
-def _nudged(block: Block, library: Library, fmt: TimeCap) -> Iterator[Block]:
-    """Yield a block as it is, then with reps more or less of one movement, then of two.
-
-    Every movement stays inside its dose.
-    """
-    yield block
-    nudges = [
-        (place, replace(item, reps=reps))
-        for nudge in NUDGES
-        for place, item in enumerate(block.items)
-        if (reps := _within_dose(item, library, fmt, nudge)) is not None
-    ]
-    for changed in chain(((nudge,) for nudge in nudges), combinations(nudges, 2)):
-        by_place = dict(changed)
-        if len(by_place) == len(changed):
-            items = tuple(by_place.get(place, item) for place, item in enumerate(block.items))
-            yield replace(block, items=items)
-
-
-def _within_dose(item: Item, library: Library, fmt: TimeCap, nudge: int) -> int | None:
-    """Return the reps of a counted item after a nudge, where its dose allows them."""
-    low, high = library[item.movement_id].dose.reps
-    reps = (item.reps or fmt.reps) + nudge
-    return reps if item.seconds is None and low <= reps <= high else None
 
 
 @dataclass(frozen=True, slots=True)
@@ -141,9 +36,16 @@ class BurstVariant(Variant[Any]):
     leaves something to give at the end.
     """
 
+    of: ClassVar[type[Format]] = LastBurst
     before: Variant[Any]
     burst: LastBurst = field(default=BURST)
     uniform: ClassVar[bool] = False
+
+    @classmethod
+    def offered(cls) -> Iterator[Variant[Any]]:
+        """Yield the most usual formats with a burst after them."""
+        for source in (CircuitVariant, SupersetVariant, StraightVariant):
+            yield from map(with_burst, source.offered())
 
     @property
     def counted(self) -> bool:

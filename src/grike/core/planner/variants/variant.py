@@ -2,17 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
-from typing import ClassVar, Generic, NamedTuple, Self, TypeVar
+from typing import Any, ClassVar, Generic, NamedTuple, Self, TypeVar
 
-from grike.core.design import Block, Purpose
-from grike.core.format import Format
-from grike.core.item import Handling, Item, Level
-from grike.core.movement import Movement, Pace
+from grike.core.design import Block
+from grike.core.formats import (
+    Format,
+)
+from grike.core.item import Item, Level
+from grike.core.movement import Movement
+from grike.core.purpose import Purpose
 from grike.core.rows.row import TWELFTHS
-from grike.core.rules.w8_strength_days import STRENGTH_REPS
-from grike.core.work import counted_seconds
 
 F = TypeVar("F", bound=Format)
 
@@ -24,12 +25,8 @@ NO_LIMIT = 10**6
 FIRST_TIME_SECONDS, FIRST_TIME_PART = 26, 0.75
 #: What getting to it takes in a later round, where there is no rest for it.
 CHANGE_SECONDS = 5
-#: Seconds of a counted set when nothing is known but its reps: the medians of the shipped library,
-#: both sides together, where the dose of many movements ends at about twenty reps.
-SET_SECONDS, SET_SECONDS_PER_REP, MOST_SET_SECONDS = 4, 2.15, 40
-HOLD_SECONDS = 30
-#: A set of a movement of which each side gets half: both sides need a full bout for a full set.
-FULL_SPLIT_SECONDS, FULL_SECONDS = 40, 20
+#: So many variants of a kind are kept: the first three carry a series, the others vary it.
+MOST_OF_MAIN_KINDS, MOST_OF_OTHER_KINDS = 10, 5
 
 
 class Part(NamedTuple):
@@ -48,6 +45,7 @@ class Variant(Generic[F]):
     Work, rests and rounds are fixed, so that time and sets are constants of each movement.
     ``level``: the option in which movements are done, where they have it; those in ``plain`` (ids)
     are done as they are, since the group must not be given their option.
+    ``of``: the format that it mirrors. ``most``: so many of a kind are kept for a slot.
     """
 
     format: F
@@ -55,6 +53,20 @@ class Variant(Generic[F]):
     block_slots: int
     level: Level = field(default=Level.MAIN, kw_only=True)
     plain: frozenset[str] = field(default=frozenset(), kw_only=True)
+
+    of: ClassVar[type[Format]] = Format
+    most: ClassVar[int] = MOST_OF_OTHER_KINDS
+    for_beginners: ClassVar[bool] = True
+
+    @classmethod
+    def offered(cls) -> Iterator[Variant[Any]]:
+        """Yield what is tried: usual parameters, common practice, no source."""
+        yield from ()
+
+    @classmethod
+    def read(cls, fmt: F, blocks: int, block_slots: int) -> Variant[Any] | None:
+        """Return a format of a class as a variant; None where plans are not made from it."""
+        return cls(fmt, blocks, block_slots)
 
     @property
     def counted(self) -> bool:
@@ -75,6 +87,11 @@ class Variant(Generic[F]):
     def carries(self) -> bool:
         """Whether a carried movement can be given more of its own dose."""
         return False
+
+    @property
+    def most_bout_seconds(self) -> int:
+        """To how many seconds the bouts of one movement can be lengthened; 0: not at all."""
+        return 0
 
     @property
     def doubles(self) -> bool:
@@ -104,7 +121,7 @@ class Variant(Generic[F]):
     @property
     def sets(self) -> int:
         """How often each movement is worked."""
-        return self.format.sets if hasattr(self.format, "sets") else 1
+        return self.format.times
 
     @property
     def all_sets(self) -> int:
@@ -229,69 +246,13 @@ class Variant(Generic[F]):
         return whole // self.blocks + UNEVEN_SECONDS
 
 
-@dataclass(frozen=True, slots=True)
-class Split(Variant[F]):
-    """Timed work in which a one-sided movement shares its bout between left and right."""
-
-    def item_for(self, movement: Movement) -> Item:
-        """Return the item: half of the bout on each side."""
-        handling = Handling.SPLIT if movement.one_sided else Handling.TWO_BOUTS
-        return Item(movement.id, handling=handling)
-
-    def sets_of(self, movement: Movement) -> int:
-        """Return twelfths of sets: a bout too short for both sides counts in proportion."""
-        return self.sets * timed_set(self.slot_seconds(), movement)
-
-
-def timed_set(seconds: int, movement: Movement) -> int:
-    """Return twelfths of a set of one timed bout, split between sides where there are two."""
-    full = FULL_SPLIT_SECONDS if movement.one_sided else FULL_SECONDS
-    return min(TWELFTHS, TWELFTHS * seconds // full)
-
-
-def sides_of(movement: Movement) -> int:
-    """Return how many bouts a counted set of a movement has."""
-    return 2 if movement.one_sided else 1
-
-
-@dataclass(frozen=True, slots=True)
-class Counted(Variant[F]):
-    """Sets of one number of reps, kept inside the dose of each movement; holds last 30 s."""
-
-    counted: ClassVar[bool] = True
-    elastic: ClassVar[bool] = True
-    uniform: ClassVar[bool] = False
-    carries: ClassVar[bool] = True
-
-    def slot_seconds(self) -> int:
-        """Return a guess."""
-        return round(min(MOST_SET_SECONDS, SET_SECONDS + SET_SECONDS_PER_REP * self.usual_reps))
-
-    def item_for(self, movement: Movement) -> Item:
-        """Return the item with its reps where they differ from the format's."""
-        if movement.pace is Pace.STILL:
-            return Item(movement.id, seconds=HOLD_SECONDS)
-        low, high = movement.dose.reps
-        reps = min(max(self.usual_reps, low), high)
-        return Item(movement.id, reps=None if reps == self.usual_reps else reps)
-
-    def set_seconds(self, movement: Movement) -> int:
-        """Return the work seconds of one set, both sides together."""
-        item = self.item_for(movement)
-        if item.seconds is not None:
-            return item.seconds * sides_of(movement)
-        reps = item.reps or self.usual_reps
-        return counted_seconds(reps, movement.seconds_per_rep) * sides_of(movement)
-
-    @property
-    def strength(self) -> bool:
-        """Whether the reps are few enough for strength."""
-        return 0 < self.usual_reps <= STRENGTH_REPS
-
-    def suits(self, movement: Movement) -> bool:
-        """Return whether a movement fits: what is done by the dozen is no strength set."""
-        return not self.strength or (self.item_for(movement).reps or 0) <= STRENGTH_REPS
-
-    def seconds_of(self, movement: Movement) -> int:
-        """Return the work seconds of all sets, both sides."""
-        return self.sets * self.set_seconds(movement)
+def in_turn(
+    variant: Variant[Any],
+    order: Sequence[Movement],
+    plays: Sequence[Callable[[Movement], bool]],
+) -> list[list[Movement]]:
+    """Return blocks in which the parts take turns, each in the order given."""
+    queues = [[m for m in order if part(m)] for part in plays]
+    turns = [m for group in zip(*queues, strict=False) for m in group]
+    size = variant.block_slots
+    return [turns[n : n + size] for n in range(0, len(turns), size)]

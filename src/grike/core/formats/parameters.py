@@ -1,10 +1,11 @@
-"""What the parameters of all formats share: how rests end, and limits that are said in words."""
+"""What the parameters of several formats share: how rests end, and doses in words."""
 
 from __future__ import annotations
 
 from enum import StrEnum
 
 from grike.core.errors import InvalidInput
+from grike.core.limits import within
 
 
 class BetweenRounds(StrEnum):
@@ -26,16 +27,6 @@ class CircuitOrder(StrEnum):
 
     ROUNDS = "rounds"
     STATIONS = "stations"
-
-
-def within(name: str, value: int | None, low: int, high: int, unit: str = "s") -> None:
-    """Raise InvalidInput unless ``low <= value <= high``; None means "not given" and passes."""
-    if value is not None and not low <= value <= high:
-        raise InvalidInput(
-            f"{name.replace('_', ' ').capitalize()} is {value} {unit}.",
-            fix=f"Give {low} to {high} {unit}.",
-            place=name,
-        )
 
 
 def either(reps: int | None, work_seconds: int | None) -> None:
