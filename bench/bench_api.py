@@ -13,8 +13,8 @@ from typing import Any
 
 from fastapi.testclient import TestClient
 
-from grike.api import views
 from grike.api.app import create_app
+from grike.api.board import views
 from grike.api.pacing import USUAL_DAYS
 from grike.api.state import Config, HeldSeries, State
 from grike.core.advice.alternatives import alternatives

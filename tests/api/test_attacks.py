@@ -378,9 +378,9 @@ class Unlocked(Attacks):
             raise Conflict("Enough was seen.")
 
         path = f"/api/series/{series_id}"
-        with mock.patch("grike.api.classes.refill", side_effect=look):
+        with mock.patch("grike.api.classes.routes.refill", side_effect=look):
             self.post(f"{path}/classes/0/refill", {"version": version})
-        with mock.patch("grike.api.fixing._of", side_effect=look):
+        with mock.patch("grike.api.findings.routes._of", side_effect=look):
             self.post(f"{path}/findings/0/fix", {"version": version, "choice": 0})
         self.assertEqual(seen, [version, version])
 

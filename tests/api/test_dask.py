@@ -6,8 +6,8 @@ import tempfile
 import unittest
 from pathlib import Path
 
-from grike.api.dask_solver import DaskSolver
-from grike.api.runner import Runner
+from grike.api.planning.dask_solver import DaskSolver
+from grike.api.planning.runner import Runner
 from tests.api.base import WithApplication
 from tests.cluster.test_dask import Cluster
 

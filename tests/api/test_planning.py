@@ -6,7 +6,7 @@ import json
 import unittest
 from typing import Any
 
-from grike.api.solvers import Bounds, LocalSolver
+from grike.api.planning.solvers import Bounds, LocalSolver
 from grike.core.pace import Pace, Paces
 from grike.core.planner import NeverStop
 from grike.exchange.jobs import Kind, job_of, paces_from, paces_to, solve_job

@@ -14,7 +14,7 @@ import schemathesis
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from grike.api.runner import Asked, Runner
+from grike.api.planning.runner import Asked, Runner
 from grike.api.security import COOKIE
 from grike.core.errors import InvalidInput, Unavailable
 from grike.store import runs
@@ -197,7 +197,7 @@ class Runs(WithApplication):
         """Whatever goes wrong when a plan is put in, the run ends and says so; planning goes on."""
         series_id, run = self.begin()
         wrong = InvalidInput("Squat is two-sided now.", fix="Plan again.")
-        with mock.patch("grike.api.outcome.plan_from", side_effect=wrong):
+        with mock.patch("grike.api.planning.outcome.plan_from", side_effect=wrong):
             end = self.events(run)[-1]
         self.assertEqual(end["state"], "failed")
         self.assertIn("Squat is two-sided now", end["message"])
@@ -207,7 +207,7 @@ class Runs(WithApplication):
         """An error that nobody thought of ends the run as well."""
         series_id, run = self.begin()
         with (
-            mock.patch("grike.api.runner.changes.save", side_effect=RuntimeError("no")),
+            mock.patch("grike.api.planning.runner.changes.save", side_effect=RuntimeError("no")),
             self.assertLogs("grike", "ERROR"),
         ):
             end = self.events(run)[-1]

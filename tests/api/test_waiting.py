@@ -5,7 +5,7 @@ from __future__ import annotations
 import threading
 import unittest
 
-from grike.api.waiting import WaitingLine
+from grike.api.planning.waiting import WaitingLine
 from grike.core.errors import Conflict
 
 

@@ -14,7 +14,7 @@ import unittest
 from pathlib import Path
 from typing import Any
 
-from grike.api.dask_solver import DaskSolver
+from grike.api.planning.dask_solver import DaskSolver
 from grike.core.pace import Paces
 from grike.core.planner import NeverStop
 from grike.exchange.jobs import Job, Kind, job_of, solve_job

@@ -16,24 +16,20 @@ from starlette.middleware.base import RequestResponseEndpoint
 from starlette.middleware.gzip import GZipMiddleware
 
 from grike import VERSION
-from grike.api import (
-    batches,
-    classes,
-    fixing,
-    library,
-    movements,
-    problems,
-    reasons,
-    runs,
-    series,
-    sessions,
-    sign_in,
-    templates,
-    whatifs,
-)
+from grike.api import problems
 from grike.api.bodies import Bodies
-from grike.api.runner import Runner
+from grike.api.classes import routes as classes
+from grike.api.findings import routes as fixing
+from grike.api.library import routes as library
+from grike.api.movements import routes as movements
+from grike.api.planning import batches, runs, whatifs
+from grike.api.planning.runner import Runner
+from grike.api.reasons import routes as reasons
+from grike.api.series import routes as series
+from grike.api.sessions import routes as sessions
+from grike.api.sign_in import routes as sign_in
 from grike.api.state import Config, State
+from grike.api.templates import routes as templates
 from grike.exchange.library import library_document
 from grike.store import library as stored_library
 from grike.store import series as stored_series
@@ -75,7 +71,7 @@ def _runner(state: State) -> Runner:
     if not state.config.scheduler:
         return Runner(state)
     # Only where it is asked for: the package takes a second to load.
-    from grike.api.dask_solver import DaskSolver
+    from grike.api.planning.dask_solver import DaskSolver
 
     return Runner(state, DaskSolver(state.config.scheduler))
 

@@ -7,7 +7,7 @@ from typing import Annotated
 from fastapi import APIRouter, Body, Response
 from pydantic import TypeAdapter
 
-from grike.api.movement_schemas import (
+from grike.api.movements.models import (
     FieldModel,
     ImportResult,
     MovementEdit,
@@ -17,8 +17,8 @@ from grike.api.movement_schemas import (
     OptionModel,
     RetireRequest,
 )
-from grike.api.schemas import Changed
 from grike.api.security import Director, SignedIn, StateOf
+from grike.api.shared import Changed
 from grike.api.state import KnownTags, tagged
 from grike.core.errors import Conflict, InvalidInput
 from grike.core.movement import Library, Movement, Option

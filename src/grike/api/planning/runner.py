@@ -7,10 +7,10 @@ import threading
 from dataclasses import dataclass, replace
 from typing import Any
 
-from grike.api.outcome import Outcome, outcome
-from grike.api.solvers import LocalSolver, Solver
+from grike.api.planning.outcome import Outcome, outcome
+from grike.api.planning.solvers import LocalSolver, Solver
+from grike.api.planning.waiting import WaitingLine
 from grike.api.state import State
-from grike.api.waiting import WaitingLine
 from grike.core.errors import Conflict, GrikeError, NotFound, Unavailable
 from grike.core.series import SeriesPlan
 from grike.exchange.jobs import Answer, Job, Kind, emptied, job_of

@@ -6,9 +6,10 @@ from dataclasses import replace
 
 from fastapi import APIRouter
 
-from grike.api.classes import for_writing, require_unlocked
-from grike.api.schemas import Changed, ClassDocument, NewTemplate, TemplateModel, TemplateUse
+from grike.api.classes.access import for_writing, require_unlocked
 from grike.api.security import Director, SignedIn, StateOf
+from grike.api.shared import Changed
+from grike.api.templates.models import ClassDocument, NewTemplate, TemplateModel, TemplateUse
 from grike.core.codec import check_against_library
 from grike.core.design import ClassDesign
 from grike.core.expansion import steps

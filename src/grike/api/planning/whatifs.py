@@ -7,8 +7,8 @@ from typing import Any
 
 from fastapi import APIRouter, Request
 
-from grike.api.outcome import why_not
-from grike.api.planning_schemas import (
+from grike.api.board.views import kit_name
+from grike.api.planning.models import (
     ComparisonModel,
     DayModel,
     RuleChangeModel,
@@ -17,11 +17,11 @@ from grike.api.planning_schemas import (
     WhatIfModel,
     WhatIfs,
 )
-from grike.api.runner import Runner
-from grike.api.schemas import Created
+from grike.api.planning.outcome import why_not
+from grike.api.planning.runner import Runner
 from grike.api.security import Director, SignedIn, StateOf
+from grike.api.shared import Created
 from grike.api.state import State
-from grike.api.views import kit_name
 from grike.core.advice.compare import Side, compare
 from grike.core.codec import shape_from, shape_to
 from grike.core.design import ClassDesign

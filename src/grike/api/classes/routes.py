@@ -8,11 +8,12 @@ from typing import Annotated, Any
 
 from fastapi import APIRouter, Query, Response
 
-from grike.api import class_view
-from grike.api.schemas import (
+from grike.api.board.views import history_model
+from grike.api.classes import views as class_view
+from grike.api.classes.access import for_writing, member_of, require_unlocked
+from grike.api.classes.models import (
     AlternativeModel,
     BlockLock,
-    Changed,
     ClassDetail,
     LockRequest,
     RefillRequest,
@@ -21,8 +22,8 @@ from grike.api.schemas import (
     SwapRequest,
 )
 from grike.api.security import Director, SignedIn, StateOf
-from grike.api.state import KnownTags, State
-from grike.api.views import history_model
+from grike.api.shared import Changed
+from grike.api.state import KnownTags
 from grike.core.advice.alternatives import alternatives
 from grike.core.advice.shorten import ORDER, Shortened, shorten
 from grike.core.editing import swapped, with_block, work_blocks
@@ -35,40 +36,9 @@ from grike.core.rules import Facts, found_with
 from grike.core.rules.c1_focus import C1
 from grike.core.sheet import Mode
 from grike.exchange.classes import class_to
-from grike.store import changes, series, sessions
-from grike.store.connection import Connection
-from grike.store.series import StoredSeries
+from grike.store import changes, sessions
 
 router = APIRouter(prefix="/api/series/{series_id}/classes/{slot}", tags=["classes"])
-
-
-def member_of(facts: Facts, slot: int) -> ClassFacts:
-    """Return the class of a slot. Raises NotFound."""
-    for member in facts.classes:
-        if member.slot.index == slot:
-            return member
-    raise NotFound("There is no class in that slot.", fix="Plan the series first.")
-
-
-def for_writing(
-    state: State, connection: Connection, series_id: int, slot: int, version: int
-) -> tuple[StoredSeries, Facts, ClassFacts]:
-    """Hold a series for a write made against ``version``; return it with the class of a slot.
-
-    Raises Conflict where that class, or the days, were changed since; other classes may have been.
-    """
-    if series.lock(connection, series_id).shaped > version:
-        changes.require_current(connection, series_id, version)
-    held = state.series(connection, series_id)
-    member = member_of(held.facts, slot)
-    changes.require_class_current(connection, series_id, member.slot.day, version)
-    return held.stored, held.facts, member
-
-
-def require_unlocked(member: ClassFacts) -> None:
-    """Raise Conflict where the class is locked."""
-    if member.planned.locked:
-        raise Conflict("The class is locked.", fix="Unlock it first.")
 
 
 @router.get("", response_model=ClassDetail)

@@ -6,8 +6,8 @@ from collections.abc import Iterable
 
 from fastapi import APIRouter
 
-from grike.api.classes import member_of
-from grike.api.planning_schemas import ReasonModel, WhyMovementModel, WhyNotModel
+from grike.api.classes.access import member_of
+from grike.api.reasons.models import ReasonModel, WhyMovementModel, WhyNotModel
 from grike.api.security import SignedIn, StateOf
 from grike.core.advice.why import Reason, why_class, why_movement, why_not
 from grike.core.rules import Facts

@@ -7,19 +7,15 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from fractions import Fraction
 
-from grike.api.schemas import (
+from grike.api.board.models import (
     Board,
     BoardClass,
-    BodyVolume,
     Certificate,
-    ChangeBrief,
-    FindingModel,
     KeptPlan,
-    MuscleSets,
-    RoomModel,
     StepModel,
     WeekLoadModel,
 )
+from grike.api.shared import BodyVolume, ChangeBrief, FindingModel, MuscleSets, RoomModel
 from grike.api.state import HeldSeries
 from grike.core.advice.class_load import week_load
 from grike.core.anatomy import Muscle

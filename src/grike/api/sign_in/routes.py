@@ -5,8 +5,8 @@ from __future__ import annotations
 from fastapi import APIRouter, Request, Response
 
 from grike.api import security
-from grike.api.schemas import Me, SignInRequest
 from grike.api.security import COOKIE, SignedIn, StateOf
+from grike.api.sign_in.models import Me, SignInRequest
 from grike.store import people
 from grike.store.people import Person
 

@@ -1,12 +1,30 @@
-"""What goes over the wire about planning parts, what-ifs, reasons and comparisons."""
+"""What planning takes and gives: runs, parts, batches, what-ifs, comparisons."""
 
 from __future__ import annotations
 
-from typing import Literal, Self
+from typing import Any, Literal, Self
 
 from pydantic import Field, model_validator
 
 from grike.api.model import Day, Model
+from grike.api.shared import RuleChange, Write
+
+
+class RunRequest(Write):
+    """Begin to plan a series or a part of it, or to repair it."""
+
+    seed: int = Field(default=1, ge=0, le=2**31 - 1)
+    part: PartModel | None = None
+    repair: bool | None = None
+
+
+class RunModel(Model):
+    """A planning run."""
+
+    id: int
+    series: int
+    state: str
+    result: dict[str, Any] | None
 
 
 class PartModel(Model):
@@ -24,15 +42,6 @@ class PartModel(Model):
         if self.kind == "from" and self.day is None:
             raise ValueError("Say from which day on.")
         return self
-
-
-class RuleChange(Model):
-    """A line of the rule sheet as a director sets it; ``owned`` is for D6 only."""
-
-    mode: Literal["must", "aim", "off"] | None = None
-    weight: int | None = Field(default=None, ge=0, le=1000)
-    numbers: dict[str, float] = Field(default_factory=dict, max_length=20)
-    owned: dict[str, int] = Field(default_factory=dict, max_length=80)
 
 
 class WhatIf(Model):
@@ -82,34 +91,6 @@ class BatchLine(Model):
     words: str
 
 
-class ReasonModel(Model):
-    """A reason in a sentence, with its rule; "" where no rule says it."""
-
-    rule: str
-    text: str
-
-
-class WhyMovementModel(Model):
-    """Why a movement stands where it does."""
-
-    gives: list[str]
-    without: list[ReasonModel]
-    best_instead: str | None
-    best_effects: list[str] = Field(default_factory=list)
-
-
-class WhyNotModel(Model):
-    """Why a movement does not stand in a class, and where it would do least harm."""
-
-    never: list[ReasonModel]
-    block: int | None
-    place: int | None
-    instead_of: str
-    cost_change: int
-    musts_broken: int
-    there: list[ReasonModel]
-
-
 class SideModel(Model):
     """What one plan comes to."""
 
@@ -150,11 +131,3 @@ class ComparisonModel(Model):
     other: SideModel
     days: list[DayModel]
     rules: list[RuleChangeModel]
-
-
-class Reshape(Model):
-    """Closed days and the kit of the room, changed for a series that has classes."""
-
-    version: int
-    closed: list[Day] = Field(max_length=400)
-    kit: dict[str, int]

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from fastapi import APIRouter
 
-from grike.api.schemas import Changed, FixModel, FixRequest
+from grike.api.findings.models import FixModel, FixRequest
 from grike.api.security import Director, SignedIn, StateOf
+from grike.api.shared import Changed
 from grike.api.state import HeldSeries
 from grike.core.advice.fixes import Fix, applied, fixes
 from grike.core.errors import Conflict

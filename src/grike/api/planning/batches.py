@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from fastapi import APIRouter, Request
 
-from grike.api.planning_schemas import Batch, BatchLine
-from grike.api.runner import Runner, Wish
+from grike.api.planning.models import Batch, BatchLine
+from grike.api.planning.runner import Runner, Wish
 from grike.api.security import Director, StateOf
 from grike.core.errors import Conflict, NotFound
 from grike.store import series

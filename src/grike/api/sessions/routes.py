@@ -6,10 +6,9 @@ import datetime as dt
 
 from fastapi import APIRouter
 
-from grike.api.classes import member_of
-from grike.api.schemas import Changed, Created
+from grike.api.classes.access import member_of
 from grike.api.security import Director, SignedIn, StateOf
-from grike.api.session_schemas import (
+from grike.api.sessions.models import (
     EstimateModel,
     MeasureModel,
     NewSession,
@@ -17,6 +16,7 @@ from grike.api.session_schemas import (
     PersonModel,
     RecordModel,
 )
+from grike.api.shared import Changed, Created
 from grike.core.errors import Conflict, InvalidInput, NotAllowed
 from grike.core.pace import DEFAULT_PACE
 from grike.core.pace_learning import KIND_NAMES, REPS, Estimate

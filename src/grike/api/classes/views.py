@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from grike.api.schemas import (
+from grike.api.board.views import HistoryModels, class_volume, finding_model
+from grike.api.classes.models import (
     AlternativeModel,
     BlockModel,
     ClassDetail,
@@ -12,9 +13,8 @@ from grike.api.schemas import (
     ItemModel,
     LoadModel,
 )
-from grike.api.session_schemas import SessionModel
+from grike.api.sessions.models import SessionModel
 from grike.api.state import HeldSeries
-from grike.api.views import HistoryModels, class_volume, finding_model
 from grike.core.advice.alternatives import Alternative
 from grike.core.advice.class_load import class_load
 from grike.core.bouts import Bout

@@ -8,23 +8,22 @@ from typing import Any
 
 from fastapi import APIRouter, Response
 
-from grike.api import views
-from grike.api.outcome import why_not
-from grike.api.planning_schemas import Reshape
-from grike.api.schemas import (
-    Board,
-    Changed,
-    Created,
+from grike.api.board import views
+from grike.api.board.models import Board
+from grike.api.board.views import history_model, kept_model
+from grike.api.planning.outcome import why_not
+from grike.api.security import Director, SignedIn, StateOf
+from grike.api.series.models import (
     DeletedModel,
     NewSeries,
+    Reshape,
     RunBrief,
     SeriesSummary,
     SetUp,
     UndoRequest,
 )
-from grike.api.security import Director, SignedIn, StateOf
+from grike.api.shared import Changed, Created
 from grike.api.state import KnownTags
-from grike.api.views import history_model, kept_model
 from grike.core.codec import shape_from, shape_to
 from grike.core.errors import Conflict, NotYours
 from grike.core.kit import Room

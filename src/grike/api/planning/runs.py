@@ -11,9 +11,10 @@ from fastapi import APIRouter, Depends, Header, Request
 from fastapi.concurrency import run_in_threadpool
 from fastapi.sse import EventSourceResponse, ServerSentEvent
 
-from grike.api.runner import Runner, Wish
-from grike.api.schemas import Changed, Created, RunModel, RunRequest, Write
+from grike.api.planning.models import RunModel, RunRequest
+from grike.api.planning.runner import Runner, Wish
 from grike.api.security import Director, SignedIn, StateOf
+from grike.api.shared import Changed, Created, Write
 from grike.api.state import State
 from grike.core.errors import Conflict, Unavailable
 from grike.exchange.jobs import Kind, free_slots

@@ -9,7 +9,7 @@ from typing import Any
 
 from distributed import Client, Event, Queue, get_client
 
-from grike.api.solvers import GRACE_SECONDS, POLL_SECONDS, Bounds, Kept, Stopped
+from grike.api.planning.solvers import GRACE_SECONDS, POLL_SECONDS, Bounds, Kept, Stopped
 from grike.exchange.jobs import Answer, Job, Tell, answered
 
 log = logging.getLogger("grike")

@@ -4,17 +4,17 @@ from __future__ import annotations
 
 from fastapi import APIRouter
 
-from grike.api.schemas import (
+from grike.api.library.models import (
     Catalogue,
     FormatModel,
     MuscleModel,
-    Named,
     PresetModel,
     RuleLine,
     RuleNumber,
     StoredRoom,
 )
 from grike.api.security import SignedIn, StateOf
+from grike.api.shared import Named
 from grike.core.anatomy import FACTS
 from grike.core.codec import room_to
 from grike.core.focus import FOCUS_NAMES

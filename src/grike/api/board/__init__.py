@@ -1,0 +1,1 @@
+"""The board of a series."""

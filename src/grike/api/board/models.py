@@ -1,0 +1,98 @@
+"""What the board shows."""
+
+from __future__ import annotations
+
+from grike.api.model import Day, Model
+from grike.api.shared import BodyVolume, ChangeBrief, FindingModel, RoomModel
+
+
+class StepModel(Model):
+    """One week on the volume steps, per class, in the yardstick of the series."""
+
+    week: int
+    lighter: bool
+    volume: float | None
+    target: float | None
+    low: float | None
+    high: float | None
+
+
+class WeekLoadModel(Model):
+    """The planned load of a week: total, monotony and strain."""
+
+    total: int
+    monotony: float | None
+    strain: int | None
+
+
+class BoardClass(Model):
+    """One block on the board."""
+
+    slot: int
+    week: int
+    weekday: int
+    date: Day
+    name: str
+    focus: str
+    format: str
+    #: The letters of the main format, and its place in the catalogue; "" and 0 without any work.
+    format_letters: str
+    format_place: int
+    kit: list[str]
+    kit_name: str
+    seconds: int
+    slot_seconds: int
+    sets: float
+    movements: list[str]
+    locked: bool
+    main_groups: list[str]
+    findings: int
+    volume: BodyVolume
+
+
+class Certificate(Model):
+    """How good a plan is known to be."""
+
+    status: str
+    cost: int
+    bound: int
+    by_rule: dict[str, int]
+    notes: list[str]
+
+
+class KeptPlan(Model):
+    """A plan that is kept beside a series that was changed while it was planned."""
+
+    run: int
+    words: str
+
+
+class Board(Model):
+    """A whole series."""
+
+    id: int
+    version: int
+    name: str
+    start: Day
+    weeks: int
+    weekdays: list[int]
+    minutes: int
+    level: int
+    heads: int
+    room: RoomModel
+    slots: list[int]
+    classes: list[BoardClass]
+    week_volumes: dict[int, BodyVolume]
+    volume: BodyVolume
+    steps: list[StepModel]
+    yardstick: str
+    week_loads: dict[int, WeekLoadModel]
+    findings: list[FindingModel]
+    cost: int
+    rules_kept: int
+    rules_on: int
+    certificate: Certificate | None
+    undo: ChangeBrief | None
+    redo: ChangeBrief | None
+    run: int | None
+    kept: KeptPlan | None

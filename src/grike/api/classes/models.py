@@ -1,0 +1,163 @@
+"""What the page of a class shows, and what can be done to a class."""
+
+from __future__ import annotations
+
+from pydantic import Field
+
+from grike.api.model import Day, Model
+from grike.api.sessions.models import SessionModel
+from grike.api.shared import BodyVolume, ChangeBrief, FindingModel, Write
+
+
+class LoadModel(Model):
+    """What a class loads; energy in kilocalories, session load in effort times minutes."""
+
+    joints: dict[str, int]
+    knee_run: int
+    wrist_run: int
+    contacts: int
+    strength: bool
+    energy_low: int
+    energy_high: int
+    assumptions: str
+    effort: float
+    session_load: int
+
+
+class CueModel(Model):
+    """Seconds ``start`` to ``end`` of a class."""
+
+    kind: str
+    start: int
+    end: int
+    block: int
+    place: int | None
+    movement: str | None
+    side: str | None
+    round: int | None
+    label: str
+    extra: int
+
+
+class ItemModel(Model):
+    """A movement in a block."""
+
+    place: int
+    movement: str
+    handling: str
+    level: str
+    load_step: int
+    dose: str
+    phases: str
+    new: bool
+    carried: str
+
+
+class BlockModel(Model):
+    """A block of a class."""
+
+    index: int
+    purpose: str
+    format: str
+    format_name: str
+    summary: str
+    start: int
+    end: int
+    items: list[ItemModel]
+    locked: bool = False
+
+
+class ClassDetail(Model):
+    """One class with its clocks."""
+
+    series: int
+    series_name: str
+    version: int
+    slot: int
+    week: int
+    weekday: int
+    date: Day
+    name: str
+    focus: str
+    focus_name: str
+    kit: list[str]
+    heads: int
+    room: str
+    locked: bool
+    slot_seconds: int
+    nominal_seconds: int
+    real_seconds: int
+    extra_seconds: int
+    nominal: list[CueModel]
+    real: list[CueModel]
+    blocks: list[BlockModel]
+    volume: BodyVolume
+    load: LoadModel
+    findings: list[FindingModel]
+    left: dict[str, float]
+    right: dict[str, float]
+    sessions: list[SessionModel]
+    previous: int | None
+    next: int | None
+    undo: ChangeBrief | None
+    redo: ChangeBrief | None
+
+
+class AlternativeModel(Model):
+    """A movement that could stand in a place, with its effects."""
+
+    movement: str
+    name: str
+    cost_change: int
+    musts_broken: int
+    seconds_change: int
+    effects: list[str]
+    breaks: list[str]
+    mends: list[str]
+
+
+class ShortenRequest(Write):
+    """How many minutes a class is to be shorter, and in which order things go."""
+
+    minutes: int = Field(ge=1, le=60)
+    order: list[str] = Field(default_factory=list, max_length=12)
+
+
+class ShortenedModel(Model):
+    """What would be cut, in order, the length then, and whether it is enough.
+
+    ``breaks``: musts that would be broken then; ``misses``: aims that would be missed.
+    """
+
+    cuts: list[str]
+    seconds: int
+    reached: bool
+    breaks: list[str]
+    misses: list[str]
+
+
+class SwapRequest(Write):
+    """Put another movement into a place."""
+
+    block: int
+    place: int
+    movement: str
+
+
+class LockRequest(Write):
+    """Lock or unlock a class."""
+
+    locked: bool
+
+
+class RefillRequest(Write):
+    """Other movements for a class, or for some of its blocks only."""
+
+    blocks: list[int] | None = None
+
+
+class BlockLock(Write):
+    """Lock or unlock a block."""
+
+    block: int
+    locked: bool

@@ -1,0 +1,1 @@
+"""The vocabulary and the rooms."""

@@ -1,0 +1,1 @@
+"""Planning runs and what solves them."""

@@ -1,0 +1,1 @@
+"""Why this, and why not that."""

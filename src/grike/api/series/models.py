@@ -1,0 +1,108 @@
+"""What the list of series and the set-up take and give."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from grike.api.model import Day, Model, Moment
+from grike.api.shared import RoomModel, RuleChange, Write
+from grike.core.progression import Lever
+
+
+class PinModel(Model):
+    """What the class of one day must be; ``week`` counts from 1."""
+
+    week: int
+    weekday: int
+    focus: str | None = None
+    format: str | None = None
+    kit: list[str] | None = None
+
+
+class WishesModel(Model):
+    """Movements that should or must not come, cautions, pinned days, the order of levers."""
+
+    wanted: list[str] = Field(default_factory=list)
+    never: list[str] = Field(default_factory=list)
+    cautions: list[str] = Field(default_factory=list)
+    pins: list[PinModel] = Field(default_factory=list)
+    levers: list[str] = Field(default_factory=lambda: [lever.value for lever in Lever])
+
+
+class NewSeries(Model):
+    """What the set-up page sends."""
+
+    name: str = Field(max_length=120)
+    start: Day
+    weeks: int
+    weekdays: list[int]
+    minutes: int
+    level: int
+    heads: int
+    room: RoomModel
+    closed: list[Day] = Field(default_factory=list, max_length=400)
+    #: By weekday; JSON has texts for keys.
+    menus: dict[Annotated[int, Field(strict=False)], list[str]] = Field(default_factory=dict)
+    formats: list[str] = Field(default_factory=list)
+    wishes: WishesModel = Field(default_factory=lambda: WishesModel())
+    rules: dict[str, RuleChange] = Field(default_factory=dict)
+    yardstick: Literal["seconds", "reps", "sets"] = "seconds"
+    #: The room of that name is changed for other series to come as well.
+    share_room: bool = False
+
+
+class SetUp(NewSeries):
+    """The set-up of a series, with the version that was read."""
+
+    version: int
+
+
+class RunBrief(Model):
+    """How the last planning run of a series stands, in words where it came to nothing."""
+
+    id: int
+    state: str
+    words: list[str]
+
+
+class SeriesSummary(Model):
+    """A series in the list."""
+
+    id: int
+    name: str
+    start: Day
+    weeks: int
+    weekdays: list[int]
+    minutes: int
+    classes: int
+    slots: int
+    status: str | None
+    room: str
+    run: RunBrief | None
+
+
+class UndoRequest(Write):
+    """Undo or redo; ``sure``: somebody else's change as well."""
+
+    sure: bool = False
+
+
+class DeletedModel(Model):
+    """A series in the bin, and until when it can be brought back."""
+
+    id: int
+    name: str
+    at: Moment
+    until: Moment
+    by: str
+    records: int
+
+
+class Reshape(Model):
+    """Closed days and the kit of the room, changed for a series that has classes."""
+
+    version: int
+    closed: list[Day] = Field(max_length=400)
+    kit: dict[str, int]

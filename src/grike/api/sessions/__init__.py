@@ -1,0 +1,1 @@
+"""Sessions, records and pace."""

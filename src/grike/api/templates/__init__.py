@@ -1,0 +1,1 @@
+"""Classes kept under a name."""
