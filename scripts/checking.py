@@ -24,6 +24,7 @@ def check(*, fix: bool = False) -> int:
         ("format", [*python, "ruff", "format", *([] if fix else ["--check"]), "."], False),
         ("lint", [*python, "ruff", "check", *(["--fix"] if fix else []), "."], False),
         ("types", [*python, "mypy"], False),
+        ("web format", ["npx", "prettier", "--write" if fix else "--check", "."], True),
         ("web lint", ["npx", "eslint", ".", "--max-warnings", "0"], True),
         ("web types", ["npx", "tsc", "--noEmit"], True),
     ]

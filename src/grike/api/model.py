@@ -3,13 +3,18 @@
 from __future__ import annotations
 
 import datetime as dt
-from typing import Annotated
+from typing import Annotated, TypeAlias, TypeVar
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field, JsonValue
 
 #: Longer than any text that a page has room for; names have tighter limits of their own.
 MOST_CHARACTERS = 20_000
-#: JSON has no dates, so these alone are read from texts.
+T = TypeVar("T")
+#: One of an enumeration; JSON has texts for its members. The pages get a union of them.
+OneOf = Annotated[T, Field(strict=False)]
+#: An open JSON document; what it may hold is said by its schema in docs/formats.
+Document: TypeAlias = dict[str, JsonValue]
+#: JSON has no dates, so these are read from texts.
 Day = Annotated[dt.date, Field(strict=False)]
 Moment = Annotated[dt.datetime, Field(strict=False)]
 

@@ -2,11 +2,16 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Generic, Literal, TypeVar
 
 from pydantic import Field
 
-from grike.api.model import Model
+from grike.api.model import Model, OneOf
+from grike.core.anatomy import Muscle
+from grike.core.kit import Kit
+from grike.core.sheet import Mode
+
+T = TypeVar("T")
 
 
 class RoomModel(Model):
@@ -14,13 +19,20 @@ class RoomModel(Model):
 
     name: str = Field(min_length=1, max_length=120)
     heads: int = Field(ge=1, le=500)
-    kit: dict[str, int]
+    kit: dict[OneOf[Kit], int]
 
 
 class Named(Model):
     """An id and its name for people."""
 
     id: str
+    name: str
+
+
+class NamedOf(Model, Generic[T]):
+    """One of an enumeration and its name for people."""
+
+    id: T
     name: str
 
 
@@ -33,7 +45,7 @@ class Created(Model):
 class MuscleSets(Model):
     """Sets of one muscle group, and the band that it should lie in (weeks only)."""
 
-    muscle: str
+    muscle: OneOf[Muscle]
     sets: float
     seconds: float
     reps: float
@@ -96,7 +108,7 @@ class Changed(Model):
 class RuleChange(Model):
     """A line of the rule sheet as a director sets it; ``owned`` is for D6 only."""
 
-    mode: Literal["must", "aim", "off"] | None = None
+    mode: OneOf[Mode] | None = None
     weight: int | None = Field(default=None, ge=0, le=1000)
     numbers: dict[str, float] = Field(default_factory=dict, max_length=20)
     owned: dict[str, int] = Field(default_factory=dict, max_length=80)

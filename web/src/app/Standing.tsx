@@ -23,9 +23,24 @@ export function Standing() {
         : 'Still loading.'
       : '';
   return (
-    <Box role="status" position="fixed" bottom="2" left="50%" transform="translateX(-50%)" zIndex="toast" maxW="90vw" className="no-print">
+    <Box
+      role="status"
+      position="fixed"
+      bottom="2"
+      left="50%"
+      transform="translateX(-50%)"
+      zIndex="toast"
+      maxW="90vw"
+      className="no-print"
+    >
       {words && (
-        <Box bg={unreachable ? 'rowanWash' : 'lichenWash'} border="1px solid" borderColor={unreachable ? 'rowanInk' : 'lichenInk'} px="3" py="1">
+        <Box
+          bg={unreachable ? 'rowanWash' : 'lichenWash'}
+          border="1px solid"
+          borderColor={unreachable ? 'rowanInk' : 'lichenInk'}
+          px="3"
+          py="1"
+        >
           {words}
         </Box>
       )}

@@ -2,8 +2,13 @@
 
 from __future__ import annotations
 
-from grike.api.model import Day, Model
+from grike.api.model import Day, Model, OneOf
 from grike.api.shared import BodyVolume, ChangeBrief, FindingModel, RoomModel
+from grike.core.anatomy import Muscle
+from grike.core.focus import Focus
+from grike.core.kit import Kit
+from grike.core.planner.result import Status
+from grike.core.volume import Yardstick
 
 
 class StepModel(Model):
@@ -33,19 +38,19 @@ class BoardClass(Model):
     weekday: int
     date: Day
     name: str
-    focus: str
+    focus: OneOf[Focus]
     format: str
     #: The letters of the main format, and its place in the catalogue; "" and 0 without any work.
     format_letters: str
     format_place: int
-    kit: list[str]
+    kit: list[OneOf[Kit]]
     kit_name: str
     seconds: int
     slot_seconds: int
     sets: float
     movements: list[str]
     locked: bool
-    main_groups: list[str]
+    main_groups: list[OneOf[Muscle]]
     findings: int
     volume: BodyVolume
 
@@ -53,7 +58,7 @@ class BoardClass(Model):
 class Certificate(Model):
     """How good a plan is known to be."""
 
-    status: str
+    status: OneOf[Status]
     cost: int
     bound: int
     by_rule: dict[str, int]
@@ -85,7 +90,7 @@ class Board(Model):
     week_volumes: dict[int, BodyVolume]
     volume: BodyVolume
     steps: list[StepModel]
-    yardstick: str
+    yardstick: OneOf[Yardstick]
     week_loads: dict[int, WeekLoadModel]
     findings: list[FindingModel]
     cost: int

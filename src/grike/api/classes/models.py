@@ -4,9 +4,15 @@ from __future__ import annotations
 
 from pydantic import Field
 
-from grike.api.model import Day, Model
+from grike.api.model import Day, Model, OneOf
 from grike.api.sessions.models import SessionModel
 from grike.api.shared import BodyVolume, ChangeBrief, FindingModel, Write
+from grike.core.bouts import Side
+from grike.core.clock import CueKind
+from grike.core.focus import Focus
+from grike.core.item import Handling, Level
+from grike.core.kit import Kit
+from grike.core.purpose import Purpose
 
 
 class LoadModel(Model):
@@ -27,13 +33,13 @@ class LoadModel(Model):
 class CueModel(Model):
     """Seconds ``start`` to ``end`` of a class."""
 
-    kind: str
+    kind: OneOf[CueKind]
     start: int
     end: int
     block: int
     place: int | None
     movement: str | None
-    side: str | None
+    side: OneOf[Side] | None
     round: int | None
     label: str
     extra: int
@@ -44,8 +50,8 @@ class ItemModel(Model):
 
     place: int
     movement: str
-    handling: str
-    level: str
+    handling: OneOf[Handling]
+    level: OneOf[Level]
     load_step: int
     dose: str
     phases: str
@@ -57,7 +63,7 @@ class BlockModel(Model):
     """A block of a class."""
 
     index: int
-    purpose: str
+    purpose: OneOf[Purpose]
     format: str
     format_name: str
     summary: str
@@ -78,9 +84,9 @@ class ClassDetail(Model):
     weekday: int
     date: Day
     name: str
-    focus: str
+    focus: OneOf[Focus]
     focus_name: str
-    kit: list[str]
+    kit: list[OneOf[Kit]]
     heads: int
     room: str
     locked: bool

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import replace
-from typing import Annotated, Any
+from typing import Annotated
 
 from fastapi import APIRouter, Query, Response
 
@@ -21,6 +21,7 @@ from grike.api.classes.models import (
     ShortenRequest,
     SwapRequest,
 )
+from grike.api.model import Document
 from grike.api.security import Director, SignedIn, StateOf
 from grike.api.shared import Changed
 from grike.api.state import KnownTags
@@ -62,7 +63,7 @@ def get_class(
 
 
 @router.get("/document")
-def get_class_document(series_id: int, slot: int, _: SignedIn, state: StateOf) -> dict[str, Any]:
+def get_class_document(series_id: int, slot: int, _: SignedIn, state: StateOf) -> Document:
     """Return a class as the open JSON document of docs/formats/class.schema.json."""
     with state.database.transaction() as connection:
         member = member_of(state.series(connection, series_id).facts, slot)

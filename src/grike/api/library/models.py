@@ -4,8 +4,16 @@ from __future__ import annotations
 
 from typing import Literal
 
-from grike.api.model import Model
-from grike.api.shared import Named, RoomModel, RuleChange
+from grike.api.model import Model, OneOf
+from grike.api.shared import Named, NamedOf, RoomModel, RuleChange
+from grike.core.anatomy import Face, Muscle, Region
+from grike.core.focus import Focus
+from grike.core.kit import Kit
+from grike.core.movement import Family
+from grike.core.progression import Lever
+from grike.core.purpose import Purpose
+from grike.core.sheet import Mode
+from grike.core.wishes import Caution
 
 
 class StoredRoom(RoomModel):
@@ -33,16 +41,16 @@ class RuleLine(Model):
     statement: str
     reason: str
     source: str
-    mode: Literal["must", "aim", "off"]
+    mode: OneOf[Mode]
     weight: int
     numbers: list[RuleNumber]
 
 
-class MuscleModel(Named):
+class MuscleModel(NamedOf[Muscle]):
     """A muscle group with its region and face."""
 
-    region: str
-    face: str
+    region: OneOf[Region]
+    face: OneOf[Face]
 
 
 class PresetModel(Model):
@@ -54,7 +62,7 @@ class PresetModel(Model):
     rules: dict[str, RuleChange]
     minutes: int | None
     level: int | None
-    kit: dict[str, int] | None
+    kit: dict[OneOf[Kit], int] | None
 
 
 class ParameterModel(Model):
@@ -75,7 +83,7 @@ class FormatModel(Model):
     name: str
     parameters: list[ParameterModel]
     letters: str
-    purposes: list[Literal["welcome", "warm-up", "work", "breather", "cool-down", "close"]]
+    purposes: list[OneOf[Purpose]]
     least: int
     most: int
     multiple: int
@@ -87,12 +95,12 @@ class Catalogue(Model):
     presets: list[PresetModel]
     rules: list[RuleLine]
     muscles: list[MuscleModel]
-    kit: list[Named]
-    focuses: list[Named]
+    kit: list[NamedOf[Kit]]
+    focuses: list[NamedOf[Focus]]
     formats: list[Named]
-    families: list[Named]
-    cautions: list[Named]
-    levers: list[Named]
+    families: list[NamedOf[Family]]
+    cautions: list[NamedOf[Caution]]
+    levers: list[NamedOf[Lever]]
     planned_formats: list[str]
     #: Formats in which a class of another format may end.
     endings: list[str]

@@ -14,7 +14,7 @@ from grike.api.library.models import (
     StoredRoom,
 )
 from grike.api.security import SignedIn, StateOf
-from grike.api.shared import Named
+from grike.api.shared import Named, NamedOf
 from grike.core.anatomy import FACTS
 from grike.core.codec import room_to
 from grike.core.focus import FOCUS_NAMES
@@ -83,14 +83,14 @@ def catalogue(_: SignedIn) -> Catalogue:
         muscles=[
             MuscleModel(id=m, name=f.name, region=f.region, face=f.face) for m, f in FACTS.items()
         ],
-        kit=[Named(id=kit, name=name) for kit, name in KIT_NAMES.items()],
-        focuses=[Named(id=focus, name=name) for focus, name in FOCUS_NAMES.items()],
+        kit=[NamedOf(id=kit, name=name) for kit, name in KIT_NAMES.items()],
+        focuses=[NamedOf(id=focus, name=name) for focus, name in FOCUS_NAMES.items()],
         formats=[Named(id=kind, name=cls.name) for kind, cls in FORMATS.items()],
-        cautions=[Named(id=caution, name=name) for caution, name in CAUTION_NAMES.items()],
-        levers=[Named(id=lever, name=name) for lever, name in LEVER_NAMES.items()],
+        cautions=[NamedOf(id=caution, name=name) for caution, name in CAUTION_NAMES.items()],
+        levers=[NamedOf(id=lever, name=name) for lever, name in LEVER_NAMES.items()],
         planned_formats=list(main_kinds()),
         endings=[kind for kind, cls in FORMATS.items() if cls.ending],
-        families=[Named(id=family, name=family_name(family)) for family in WORK_FAMILIES],
+        families=[NamedOf(id=family, name=family_name(family)) for family in WORK_FAMILIES],
     )
 
 

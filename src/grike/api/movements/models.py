@@ -4,7 +4,10 @@ from __future__ import annotations
 
 from pydantic import Field
 
-from grike.api.model import Day, Model
+from grike.api.model import Day, Model, OneOf
+from grike.core.anatomy import Muscle
+from grike.core.kit import Kit
+from grike.core.movement import Family, Joint, Pace, Plane, Position, Role, Sides
 
 
 class OptionModel(Model):
@@ -20,18 +23,18 @@ class MovementModel(Model):
 
     id: str
     name: str
-    family: str
-    role: str
-    targets: list[str]
-    assists: list[str]
-    sides: str
-    position: str
-    pace: str
-    plane: str
+    family: OneOf[Family]
+    role: OneOf[Role]
+    targets: list[OneOf[Muscle]]
+    assists: list[OneOf[Muscle]]
+    sides: OneOf[Sides]
+    position: OneOf[Position]
+    pace: OneOf[Pace]
+    plane: OneOf[Plane]
     level: int
     impact: int
-    kit: list[str]
-    joints: dict[str, int]
+    kit: list[OneOf[Kit]]
+    joints: dict[OneOf[Joint], int]
     foundation: bool
     met: float | None
     seconds_per_rep: float

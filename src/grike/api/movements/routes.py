@@ -53,7 +53,7 @@ def _movement(movement: Movement, version: int) -> MovementModel:
         level=movement.level,
         impact=movement.impact,
         kit=list(movement.kit),
-        joints={joint.value: load for joint, load in movement.joints.items()},
+        joints=dict(movement.joints),
         foundation=movement.foundation,
         met=movement.met,
         seconds_per_rep=movement.seconds_per_rep,

@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from typing import Any, Literal, Self
+from typing import Literal, Self
 
 from pydantic import Field, model_validator
 
-from grike.api.model import Day, Model
+from grike.api.model import Day, Document, Model
 from grike.api.shared import RuleChange, Write
 
 
@@ -24,7 +24,7 @@ class RunModel(Model):
     id: int
     series: int
     state: str
-    result: dict[str, Any] | None
+    result: Document | None
 
 
 class PartModel(Model):

@@ -2,13 +2,17 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated
 
 from pydantic import Field
 
-from grike.api.model import Day, Model, Moment
+from grike.api.model import Day, Model, Moment, OneOf
 from grike.api.shared import RoomModel, RuleChange, Write
+from grike.core.focus import Focus
+from grike.core.kit import Kit
 from grike.core.progression import Lever
+from grike.core.volume import Yardstick
+from grike.core.wishes import Caution
 
 
 class PinModel(Model):
@@ -16,9 +20,9 @@ class PinModel(Model):
 
     week: int
     weekday: int
-    focus: str | None = None
+    focus: OneOf[Focus] | None = None
     format: str | None = None
-    kit: list[str] | None = None
+    kit: list[OneOf[Kit]] | None = None
 
 
 class WishesModel(Model):
@@ -26,9 +30,9 @@ class WishesModel(Model):
 
     wanted: list[str] = Field(default_factory=list)
     never: list[str] = Field(default_factory=list)
-    cautions: list[str] = Field(default_factory=list)
+    cautions: list[OneOf[Caution]] = Field(default_factory=list)
     pins: list[PinModel] = Field(default_factory=list)
-    levers: list[str] = Field(default_factory=lambda: [lever.value for lever in Lever])
+    levers: list[OneOf[Lever]] = Field(default_factory=lambda: list(Lever))
 
 
 class NewSeries(Model):
@@ -44,11 +48,13 @@ class NewSeries(Model):
     room: RoomModel
     closed: list[Day] = Field(default_factory=list, max_length=400)
     #: By weekday; JSON has texts for keys.
-    menus: dict[Annotated[int, Field(strict=False)], list[str]] = Field(default_factory=dict)
+    menus: dict[Annotated[int, Field(strict=False)], list[OneOf[Focus]]] = Field(
+        default_factory=dict
+    )
     formats: list[str] = Field(default_factory=list)
     wishes: WishesModel = Field(default_factory=lambda: WishesModel())
     rules: dict[str, RuleChange] = Field(default_factory=dict)
-    yardstick: Literal["seconds", "reps", "sets"] = "seconds"
+    yardstick: OneOf[Yardstick] = Yardstick.SECONDS
     #: The room of that name is changed for other series to come as well.
     share_room: bool = False
 

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 import datetime as dt
 from dataclasses import replace
-from typing import Any
 
 from fastapi import APIRouter, Response
 
 from grike.api.board import views
 from grike.api.board.models import Board
 from grike.api.board.views import history_model, kept_model
+from grike.api.model import Document
 from grike.api.planning.outcome import why_not
 from grike.api.security import Director, SignedIn, StateOf
 from grike.api.series.models import (
@@ -181,7 +181,7 @@ def get_board(
 
 
 @router.get("/{series_id}/document")
-def get_series_document(series_id: int, _: SignedIn, state: StateOf) -> dict[str, Any]:
+def get_series_document(series_id: int, _: SignedIn, state: StateOf) -> Document:
     """Return a series as the open JSON document of docs/formats/plan.schema.json."""
     with state.database.transaction() as connection:
         stored = state.series(connection, series_id).stored

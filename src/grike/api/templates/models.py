@@ -2,11 +2,9 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 from pydantic import Field
 
-from grike.api.model import Model
+from grike.api.model import Document, Model
 from grike.api.shared import Write
 
 
@@ -34,4 +32,4 @@ class TemplateUse(Write):
 class ClassDocument(Write):
     """A class as the open document."""
 
-    document: dict[str, Any]
+    document: Document

@@ -41,10 +41,24 @@ export function BlockList({ detail, selected, busy, onSelect, onLock, onRefill }
             </Text>
             {director && block.purpose === 'work' && (
               <Flex ml="auto" gap="1">
-                <IconButton size="2xs" variant="ghost" disabled={busy} aria-pressed={block.locked} aria-label={`${block.locked ? 'Unlock' : 'Lock'} block ${block.index + 1}`} onClick={() => onLock(block.index, !block.locked)}>
+                <IconButton
+                  size="2xs"
+                  variant="ghost"
+                  disabled={busy}
+                  aria-pressed={block.locked}
+                  aria-label={`${block.locked ? 'Unlock' : 'Lock'} block ${block.index + 1}`}
+                  onClick={() => onLock(block.index, !block.locked)}
+                >
                   {block.locked ? <Lock /> : <LockOpen />}
                 </IconButton>
-                <IconButton size="2xs" variant="ghost" disabled={busy || block.locked} aria-label={`Other movements for block ${block.index + 1}`} title="Other movements for this block" onClick={() => onRefill(block.index)}>
+                <IconButton
+                  size="2xs"
+                  variant="ghost"
+                  disabled={busy || block.locked}
+                  aria-label={`Other movements for block ${block.index + 1}`}
+                  title="Other movements for this block"
+                  onClick={() => onRefill(block.index)}
+                >
                   <Shuffle />
                 </IconButton>
               </Flex>

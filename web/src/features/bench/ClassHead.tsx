@@ -45,8 +45,20 @@ export function ClassHead({ detail, busy, onLock, onRefill }: Props) {
       <Flex ml="auto" gap="1.5" align="center">
         {director && (
           <>
-            <UndoRedo undo={detail.undo} redo={detail.redo} busy={busy || undo.isPending || redo.isPending} onUndo={undo.mutate} onRedo={redo.mutate} />
-            <Button size="sm" variant="outline" aria-pressed={detail.locked} disabled={busy} onClick={() => onLock(!detail.locked)}>
+            <UndoRedo
+              undo={detail.undo}
+              redo={detail.redo}
+              busy={busy || undo.isPending || redo.isPending}
+              onUndo={undo.mutate}
+              onRedo={redo.mutate}
+            />
+            <Button
+              size="sm"
+              variant="outline"
+              aria-pressed={detail.locked}
+              disabled={busy}
+              onClick={() => onLock(!detail.locked)}
+            >
               {detail.locked ? <Lock /> : <LockOpen />}
               {detail.locked ? 'Unlock' : 'Lock'}
             </Button>
@@ -77,7 +89,17 @@ export function ClassHead({ detail, busy, onLock, onRefill }: Props) {
   );
 }
 
-function Step({ to, series, label, icon }: { to: number | null | undefined; series: number; label: string; icon: React.ReactNode }) {
+function Step({
+  to,
+  series,
+  label,
+  icon,
+}: {
+  to: number | null | undefined;
+  series: number;
+  label: string;
+  icon: React.ReactNode;
+}) {
   if (to === null || to === undefined) return null;
   return (
     <Button asChild size="sm" variant="ghost" px="1">

@@ -34,7 +34,12 @@ function Bench({ detail }: { detail: Schemas['ClassDetail'] }) {
   const select = (block: number, place: number) => setSelected({ block, place });
   return (
     <Box>
-      <ClassHead detail={detail} busy={busy} onLock={(locked) => writes.lock.mutate(locked)} onRefill={() => writes.refill.mutate(null)} />
+      <ClassHead
+        detail={detail}
+        busy={busy}
+        onLock={(locked) => writes.lock.mutate(locked)}
+        onRefill={() => writes.refill.mutate(null)}
+      />
       {error && <Trouble error={error} />}
       <Tape detail={detail} selected={selected} onSelect={select} />
       <Flex gap="5" mt="3" align="flex-start">
@@ -48,7 +53,16 @@ function Bench({ detail }: { detail: Schemas['ClassDetail'] }) {
             onRefill={(block) => writes.refill.mutate([block])}
           />
         </Box>
-        <Box as="aside" aria-label="Details" w="96" flexShrink="0" bg="panel" border="1px solid" borderColor="line" p="3">
+        <Box
+          as="aside"
+          aria-label="Details"
+          w="96"
+          flexShrink="0"
+          bg="panel"
+          border="1px solid"
+          borderColor="line"
+          p="3"
+        >
           {selected && item ? (
             <MovementPanel
               key={item.movement}

@@ -27,5 +27,13 @@ export function GoneClass({ series }: { series: number }) {
 
 function WayBack({ board }: { board: Schemas['Board'] }) {
   const { undo, redo } = useHistory(board.id, board.version);
-  return <UndoRedo undo={board.undo} redo={board.redo} busy={undo.isPending || redo.isPending} onUndo={undo.mutate} onRedo={redo.mutate} />;
+  return (
+    <UndoRedo
+      undo={board.undo}
+      redo={board.redo}
+      busy={undo.isPending || redo.isPending}
+      onUndo={undo.mutate}
+      onRedo={redo.mutate}
+    />
+  );
 }

@@ -2,7 +2,13 @@ import { Box, Flex, Heading, Text } from '@chakra-ui/react';
 
 import type { Schemas } from '~/shared/http/client';
 
-const JOINTS: Record<string, string> = { knee: 'knees', wrist: 'wrists', shoulder: 'shoulders', 'low-back': 'low back', neck: 'neck' };
+const JOINTS: Record<string, string> = {
+  knee: 'knees',
+  wrist: 'wrists',
+  shoulder: 'shoulders',
+  'low-back': 'low back',
+  neck: 'neck',
+};
 
 /** What the class asks of joints and breath, each figure an estimate. */
 export function LoadLines({ load }: { load: Schemas['LoadModel'] }) {
@@ -23,7 +29,9 @@ export function LoadLines({ load }: { load: Schemas['LoadModel'] }) {
         knees {load.knee_run}, wrists {load.wrist_run}
       </Line>
       <Line name="Landings">{load.contacts}</Line>
-      <Line name="Joints">{loaded.map(([joint, seconds]) => `${JOINTS[joint] ?? joint} ${seconds} s`).join(', ') || 'none loaded'}</Line>
+      <Line name="Joints">
+        {loaded.map(([joint, seconds]) => `${JOINTS[joint] ?? joint} ${seconds} s`).join(', ') || 'none loaded'}
+      </Line>
       <Text fontSize="xs" color="soft">
         {load.assumptions}
       </Text>

@@ -96,12 +96,21 @@ function Alternatives({ detail, block, place, busy, onSwap }: AlternativesProps)
           <Flex as="li" key={entry.movement} align="center" gap="2" py="1" borderTop="1px solid" borderColor="line">
             <Box flex="1" minW="0">
               <Text fontWeight="600">{entry.name}</Text>
-              <Text fontSize="xs" color={entry.musts_broken ? 'rowanInk' : entry.cost_change > 0 ? 'lichenInk' : 'soft'}>
+              <Text
+                fontSize="xs"
+                color={entry.musts_broken ? 'rowanInk' : entry.cost_change > 0 ? 'lichenInk' : 'soft'}
+              >
                 {words(entry)}
               </Text>
             </Box>
             {director && (
-              <Button size="xs" variant="outline" disabled={busy || detail.locked} onClick={() => onSwap(entry.movement)} aria-label={`Swap in ${entry.name}`}>
+              <Button
+                size="xs"
+                variant="outline"
+                disabled={busy || detail.locked}
+                onClick={() => onSwap(entry.movement)}
+                aria-label={`Swap in ${entry.name}`}
+              >
                 Swap in
               </Button>
             )}
@@ -113,7 +122,9 @@ function Alternatives({ detail, block, place, busy, onSwap }: AlternativesProps)
 }
 
 function words(entry: Schemas['AlternativeModel']): string {
-  const time = entry.seconds_change ? [`${entry.seconds_change > 0 ? '+' : '−'}${Math.abs(entry.seconds_change)} s`] : [];
+  const time = entry.seconds_change
+    ? [`${entry.seconds_change > 0 ? '+' : '−'}${Math.abs(entry.seconds_change)} s`]
+    : [];
   const effects = [...entry.effects, ...time].join(', ') || 'same muscles, same time';
   const breaks = entry.breaks.length ? ` Breaks: ${entry.breaks.join(' ')}` : '';
   const mends = entry.mends.length ? ` Mends: ${entry.mends.join(' ')}` : '';

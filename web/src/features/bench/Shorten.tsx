@@ -37,7 +37,12 @@ export function Shorten({ detail }: { detail: Schemas['ClassDetail'] }) {
           onChange={(event) => setMinutes(event.target.valueAsNumber)}
         />
         {director && cut.data?.reached && (
-          <Button size="xs" variant="outline" disabled={detail.locked || shorten.isPending} onClick={() => shorten.mutate({ minutes, order })}>
+          <Button
+            size="xs"
+            variant="outline"
+            disabled={detail.locked || shorten.isPending}
+            onClick={() => shorten.mutate({ minutes, order })}
+          >
             Cut to {clock(cut.data.seconds)}
           </Button>
         )}
@@ -45,7 +50,9 @@ export function Shorten({ detail }: { detail: Schemas['ClassDetail'] }) {
       {cut.data && (
         <Text fontSize="xs" color={cut.data.reached ? 'soft' : 'rowanInk'} mt="1">
           {cut.data.cuts.join('; ') || 'Nothing can be cut'}.
-          {cut.data.reached ? ' Sides, focus and cool-down stay.' : ` That leaves ${clock(cut.data.seconds)}; more would cost sides, focus or cool-down.`}
+          {cut.data.reached
+            ? ' Sides, focus and cool-down stay.'
+            : ` That leaves ${clock(cut.data.seconds)}; more would cost sides, focus or cool-down.`}
         </Text>
       )}
       {[...(cut.data?.breaks ?? []), ...(cut.data?.misses ?? [])].length > 0 && (

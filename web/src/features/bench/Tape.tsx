@@ -18,8 +18,25 @@ export function Tape({ detail, selected, onSelect }: Props) {
   const length = Math.max(detail.slot_seconds, detail.real_seconds);
   return (
     <Box as="section" aria-label="Tape" bg="panel" border="1px solid" borderColor="line" px="3" pt="2" pb="1">
-      <Strip cues={detail.nominal} detail={detail} length={length} height="3" label="Nominal" total={detail.nominal_seconds} />
-      <Strip cues={detail.real} detail={detail} length={length} height="12" label="Real" total={detail.real_seconds} selected={selected} onSelect={onSelect} onPoint={setAt} />
+      <Strip
+        cues={detail.nominal}
+        detail={detail}
+        length={length}
+        height="3"
+        label="Nominal"
+        total={detail.nominal_seconds}
+      />
+      <Strip
+        cues={detail.real}
+        detail={detail}
+        length={length}
+        height="12"
+        label="Real"
+        total={detail.real_seconds}
+        selected={selected}
+        onSelect={onSelect}
+        onPoint={setAt}
+      />
       <Flex>
         <Box w="28" />
         <Box position="relative" flex="1" h="5" fontFamily="mono" fontSize="xs" color="soft" aria-hidden="true">
@@ -31,7 +48,8 @@ export function Tape({ detail, selected, onSelect }: Props) {
         </Box>
       </Flex>
       <Text fontSize="xs" color="soft" minH="5" aria-live="off">
-        {at || 'Point at the tape to read a cue. Hatched: changes, showings and switches of side; those beyond a rest stand out below the strip.'}
+        {at ||
+          'Point at the tape to read a cue. Hatched: changes, showings and switches of side; those beyond a rest stand out below the strip.'}
       </Text>
     </Box>
   );
@@ -60,10 +78,22 @@ function Strip({ cues, detail, length, height, label, total, selected, onSelect,
           {clock(total)}
         </Text>
       </Text>
-      <Box position="relative" flex="1" h={height} bg="page" role="img" aria-label={`${label} clock, ${clock(total)} of ${clock(detail.slot_seconds)}`}>
+      <Box
+        position="relative"
+        flex="1"
+        h={height}
+        bg="page"
+        role="img"
+        aria-label={`${label} clock, ${clock(total)} of ${clock(detail.slot_seconds)}`}
+      >
         {cues.map((cue, index) => {
           const look = lookOf(cue, detail.blocks[cue.block]?.purpose ?? '');
-          const words = cueWords(cue, look, cue.movement ? (movements.get(cue.movement)?.name ?? cue.movement) : '', clock);
+          const words = cueWords(
+            cue,
+            look,
+            cue.movement ? (movements.get(cue.movement)?.name ?? cue.movement) : '',
+            clock,
+          );
           const chosen = selected && cue.block === selected.block && cue.place === selected.place;
           return (
             <Box
@@ -86,7 +116,14 @@ function Strip({ cues, detail, length, height, label, total, selected, onSelect,
             />
           );
         })}
-        <chakra.span position="absolute" top="-1" bottom="-1" left={`${(100 * detail.slot_seconds) / length}%`} borderLeft="2px solid" borderColor="rowanInk" />
+        <chakra.span
+          position="absolute"
+          top="-1"
+          bottom="-1"
+          left={`${(100 * detail.slot_seconds) / length}%`}
+          borderLeft="2px solid"
+          borderColor="rowanInk"
+        />
       </Box>
     </Flex>
   );

@@ -20,8 +20,19 @@ export function Templates({ detail }: { detail: Schemas['ClassDetail'] }) {
         Templates
       </Heading>
       <Flex gap="2" mt="1">
-        <Input size="xs" aria-label="Name of the template" placeholder="Name" value={name} onChange={(event) => setName(event.target.value)} />
-        <Button size="xs" variant="outline" disabled={!name.trim() || keep.isPending} onClick={() => keep.mutate(name, { onSuccess: () => setName('') })}>
+        <Input
+          size="xs"
+          aria-label="Name of the template"
+          placeholder="Name"
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+        />
+        <Button
+          size="xs"
+          variant="outline"
+          disabled={!name.trim() || keep.isPending}
+          onClick={() => keep.mutate(name, { onSuccess: () => setName('') })}
+        >
           Keep this class
         </Button>
       </Flex>
@@ -37,7 +48,12 @@ export function Templates({ detail }: { detail: Schemas['ClassDetail'] }) {
           </NativeSelect.Field>
           <NativeSelect.Indicator />
         </NativeSelect.Root>
-        <Button size="xs" variant="outline" disabled={!chosen || detail.locked || use.isPending} onClick={() => use.mutate(Number(chosen))}>
+        <Button
+          size="xs"
+          variant="outline"
+          disabled={!chosen || detail.locked || use.isPending}
+          onClick={() => use.mutate(Number(chosen))}
+        >
           Use it here
         </Button>
       </Flex>
@@ -53,7 +69,13 @@ export function Templates({ detail }: { detail: Schemas['ClassDetail'] }) {
           event.target.value = '';
         }}
       />
-      <Button size="xs" variant="outline" mt="1" disabled={detail.locked || bring.isPending} onClick={() => file.current?.click()}>
+      <Button
+        size="xs"
+        variant="outline"
+        mt="1"
+        disabled={detail.locked || bring.isPending}
+        onClick={() => file.current?.click()}
+      >
         Bring a class from a file
       </Button>
       {error && <Trouble error={error} />}

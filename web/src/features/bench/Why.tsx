@@ -12,7 +12,10 @@ type Detail = Schemas['ClassDetail'];
 /** Why a movement stands where it does: what it gives, and what would be missing without it. */
 export function WhyMovement({ detail, block, place }: { detail: Detail; block: number; place: number }) {
   const [open, setOpen] = useState(false);
-  const why = useQuery({ ...whyMovementOptions(detail.series, detail.slot, detail.version, block, place), enabled: open });
+  const why = useQuery({
+    ...whyMovementOptions(detail.series, detail.slot, detail.version, block, place),
+    enabled: open,
+  });
   return (
     <Box as="details" mt="2" onToggle={(event) => setOpen((event.currentTarget as unknown as HTMLDetailsElement).open)}>
       <Box as="summary" cursor="pointer" fontWeight="600">
@@ -46,7 +49,10 @@ export function WhyClass({ detail }: { detail: Detail }) {
   const movements = useMovements();
   const wanted = [...movements.values()].find((entry) => entry.name.toLowerCase() === text.trim().toLowerCase());
   const why = useQuery({ ...whyClassOptions(detail.series, detail.slot, detail.version), enabled: open });
-  const whyNot = useQuery({ ...whyNotOptions(detail.series, detail.slot, detail.version, wanted?.id ?? ''), enabled: Boolean(wanted) });
+  const whyNot = useQuery({
+    ...whyNotOptions(detail.series, detail.slot, detail.version, wanted?.id ?? ''),
+    enabled: Boolean(wanted),
+  });
   return (
     <Box as="details" my="2" onToggle={(event) => setOpen((event.currentTarget as unknown as HTMLDetailsElement).open)}>
       <Box as="summary" cursor="pointer" fontWeight="600">
@@ -58,7 +64,15 @@ export function WhyClass({ detail }: { detail: Detail }) {
       <Heading as="h3" size="sm" mt="2">
         Why not
       </Heading>
-      <Input size="xs" bg="panel" list="why-not" aria-label="Why not this movement" placeholder="Type a movement" value={text} onChange={(event) => setText(event.target.value)} />
+      <Input
+        size="xs"
+        bg="panel"
+        list="why-not"
+        aria-label="Why not this movement"
+        placeholder="Type a movement"
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+      />
       <datalist id="why-not">
         {[...movements.values()].map((movement) => (
           <option key={movement.id} value={movement.name} />
@@ -71,8 +85,15 @@ export function WhyClass({ detail }: { detail: Detail }) {
 }
 
 function Answer({ answer, name }: { answer: Schemas['WhyNotModel']; name: string }) {
-  const musts = answer.musts_broken ? `${answer.musts_broken} must ${answer.musts_broken === 1 ? 'rule' : 'rules'} broken` : 'no must rule broken';
-  const cost = answer.cost_change > 0 ? `, ${answer.cost_change} points more` : answer.cost_change < 0 ? `, ${-answer.cost_change} points less` : '';
+  const musts = answer.musts_broken
+    ? `${answer.musts_broken} must ${answer.musts_broken === 1 ? 'rule' : 'rules'} broken`
+    : 'no must rule broken';
+  const cost =
+    answer.cost_change > 0
+      ? `, ${answer.cost_change} points more`
+      : answer.cost_change < 0
+        ? `, ${-answer.cost_change} points less`
+        : '';
   return (
     <Box role="status">
       <Reasons reasons={answer.never} />
@@ -83,7 +104,9 @@ function Answer({ answer, name }: { answer: Schemas['WhyNotModel']; name: string
         </Text>
       )}
       <Reasons reasons={answer.there} />
-      {!answer.never.length && !answer.there.length && <Text fontSize="xs">Nothing speaks against it: swap it in.</Text>}
+      {!answer.never.length && !answer.there.length && (
+        <Text fontSize="xs">Nothing speaks against it: swap it in.</Text>
+      )}
     </Box>
   );
 }

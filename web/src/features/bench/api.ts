@@ -42,7 +42,8 @@ export function shortenedOptions(series: number, slot: number, version: number, 
 export function whyClassOptions(series: number, slot: number, version: number) {
   return queryOptions({
     queryKey: ['series', series, 'class', slot, 'why', version],
-    queryFn: () => data(http.GET('/api/series/{series_id}/classes/{slot}/why', { params: { path: { series_id: series, slot } } })),
+    queryFn: () =>
+      data(http.GET('/api/series/{series_id}/classes/{slot}/why', { params: { path: { series_id: series, slot } } })),
     staleTime: Infinity,
   });
 }
@@ -51,7 +52,11 @@ export function whyMovementOptions(series: number, slot: number, version: number
   return queryOptions({
     queryKey: ['series', series, 'class', slot, 'why-movement', version, block, place],
     queryFn: () =>
-      data(http.GET('/api/series/{series_id}/classes/{slot}/why-movement', { params: { path: { series_id: series, slot }, query: { block, place } } })),
+      data(
+        http.GET('/api/series/{series_id}/classes/{slot}/why-movement', {
+          params: { path: { series_id: series, slot }, query: { block, place } },
+        }),
+      ),
     staleTime: Infinity,
   });
 }
@@ -59,7 +64,12 @@ export function whyMovementOptions(series: number, slot: number, version: number
 export function whyNotOptions(series: number, slot: number, version: number, movement: string) {
   return queryOptions({
     queryKey: ['series', series, 'class', slot, 'why-not', version, movement],
-    queryFn: () => data(http.GET('/api/series/{series_id}/classes/{slot}/why-not', { params: { path: { series_id: series, slot }, query: { movement } } })),
+    queryFn: () =>
+      data(
+        http.GET('/api/series/{series_id}/classes/{slot}/why-not', {
+          params: { path: { series_id: series, slot }, query: { movement } },
+        }),
+      ),
     staleTime: Infinity,
   });
 }
@@ -111,7 +121,10 @@ export const formatsOptions = queryOptions({
 export function documentOptions(series: number, slot: number) {
   return queryOptions({
     queryKey: ['series', series, 'class', slot, 'document'],
-    queryFn: () => data(http.GET('/api/series/{series_id}/classes/{slot}/document', { params: { path: { series_id: series, slot } } })),
+    queryFn: () =>
+      data(
+        http.GET('/api/series/{series_id}/classes/{slot}/document', { params: { path: { series_id: series, slot } } }),
+      ),
     staleTime: Infinity,
   });
 }
@@ -122,11 +135,13 @@ export function useTemplateWrites(series: number, slot: number, version: number)
   const onSettled = lookAnew(client, ['series', series], ['templates']);
   const params = { path: { series_id: series, slot } };
   const keep = useMutation({
-    mutationFn: (name: string) => data(http.POST('/api/series/{series_id}/classes/{slot}/template', { params, body: { version, name } })),
+    mutationFn: (name: string) =>
+      data(http.POST('/api/series/{series_id}/classes/{slot}/template', { params, body: { version, name } })),
     onSettled,
   });
   const use = useMutation({
-    mutationFn: (template: number) => data(http.POST('/api/series/{series_id}/classes/{slot}/use', { params, body: { version, template } })),
+    mutationFn: (template: number) =>
+      data(http.POST('/api/series/{series_id}/classes/{slot}/use', { params, body: { version, template } })),
     onSettled,
   });
   const put = useMutation({
@@ -144,6 +159,10 @@ function documentOf(text: string): Record<string, unknown> {
   try {
     return JSON.parse(text) as Record<string, unknown>;
   } catch {
-    throw new Problem({ status: 422, title: 'This file is not a class document.', detail: 'Choose a JSON file such as Export gives.' });
+    throw new Problem({
+      status: 422,
+      title: 'This file is not a class document.',
+      detail: 'Choose a JSON file such as Export gives.',
+    });
   }
 }

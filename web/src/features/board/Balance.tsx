@@ -10,7 +10,13 @@ const PAIRS = [
 ] as const;
 
 /** The pairs and regions that a director would otherwise count by hand. */
-export function Balance({ volume, load }: { volume: Schemas['BodyVolume']; load?: Schemas['WeekLoadModel'] | undefined }) {
+export function Balance({
+  volume,
+  load,
+}: {
+  volume: Schemas['BodyVolume'];
+  load?: Schemas['WeekLoadModel'] | undefined;
+}) {
   const total = Object.values(volume.regions).reduce((sum, sets) => sum + sets, 0);
   const share = (region: string) => (total ? Math.round((100 * (volume.regions[region] ?? 0)) / total) : 0);
   return (
@@ -30,7 +36,10 @@ export function Balance({ volume, load }: { volume: Schemas['BodyVolume']; load?
         </Text>
       </Text>
       {load && (
-        <Text color="soft" title="Effort times minutes as planned; monotony is the mean day over its spread, strain is load times monotony">
+        <Text
+          color="soft"
+          title="Effort times minutes as planned; monotony is the mean day over its spread, strain is load times monotony"
+        >
           load{' '}
           <Text as="span" fontFamily="mono" color="ink">
             {load.total}

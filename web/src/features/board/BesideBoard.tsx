@@ -10,7 +10,8 @@ import { Trouble } from '~/shared/ui/States';
 export function BeingPlanned({ series, run }: { series: number; run: number }) {
   return (
     <Box role="status" bg="harebellWash" borderLeft="4px solid" borderColor="harebellInk" p="2" my="2">
-      This series is being planned. What stands here stays until the plan is done; if you change something meanwhile, the plan is kept beside it.{' '}
+      This series is being planned. What stands here stays until the plan is done; if you change something meanwhile,
+      the plan is kept beside it.{' '}
       <Link asChild textDecoration="underline">
         <RouterLink to={`/series/${series}/runs/${run}`}>Follow it, or stop it</RouterLink>
       </Link>
@@ -33,10 +34,22 @@ export function KeptPlan({ board, kept }: { board: Schemas['Board']; kept: Schem
         </Button>
         {director && (
           <>
-            <Button size="xs" variant="outline" loading={putIn.isPending} disabled={busy} onClick={() => putIn.mutate()}>
+            <Button
+              size="xs"
+              variant="outline"
+              loading={putIn.isPending}
+              disabled={busy}
+              onClick={() => putIn.mutate()}
+            >
               Put it in over what is there
             </Button>
-            <Button size="xs" variant="ghost" loading={forget.isPending} disabled={busy} onClick={() => forget.mutate()}>
+            <Button
+              size="xs"
+              variant="ghost"
+              loading={forget.isPending}
+              disabled={busy}
+              onClick={() => forget.mutate()}
+            >
               Throw it away
             </Button>
           </>

@@ -17,7 +17,13 @@ export function BoardGrid({ board, lens, week, onWeek }: Props) {
   const kits = kitsOf(board.classes);
   const at = new Map(board.classes.map((entry) => [entry.week * 7 + entry.weekday, entry]));
   return (
-    <chakra.table w="full" tableLayout="fixed" borderSpacing="1.5" css={{ borderCollapse: 'separate' }} aria-label="Series board">
+    <chakra.table
+      w="full"
+      tableLayout="fixed"
+      borderSpacing="1.5"
+      css={{ borderCollapse: 'separate' }}
+      aria-label="Series board"
+    >
       <thead>
         <tr>
           <chakra.th w="20" textAlign="left" fontWeight="400" color="soft" scope="col">
@@ -58,7 +64,17 @@ export function BoardGrid({ board, lens, week, onWeek }: Props) {
   );
 }
 
-function WeekButton({ board, row, chosen, onWeek }: { board: Schemas['Board']; row: number; chosen: boolean; onWeek: (week: number) => void }) {
+function WeekButton({
+  board,
+  row,
+  chosen,
+  onWeek,
+}: {
+  board: Schemas['Board'];
+  row: number;
+  chosen: boolean;
+  onWeek: (week: number) => void;
+}) {
   const first = board.classes.find((entry) => entry.week === row);
   const lighter = board.steps[row]?.lighter;
   return (

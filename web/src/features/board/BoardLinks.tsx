@@ -17,7 +17,12 @@ export function BoardLinks({ board }: { board: Schemas['Board'] }) {
       {to('what-ifs', 'What if')}
       {director && to('days', 'Days and kit')}
       {to('pace', 'Pace')}
-      <Link href={`/api/series/${board.id}/document`} download={`${board.name}.json`} color="soft" textDecoration="underline">
+      <Link
+        href={`/api/series/${board.id}/document`}
+        download={`${board.name}.json`}
+        color="soft"
+        textDecoration="underline"
+      >
         Export
       </Link>
     </Flex>

@@ -27,7 +27,8 @@ export function BoardPage() {
   if (!board.data) return <Waiting what="Laying out the board" />;
   const run = board.data.run;
   // With nothing to read yet, the page of the run is the one to look at.
-  if (run !== null && run !== undefined && !board.data.classes.length) return <Navigate to={`/series/${id}/runs/${run}`} replace />;
+  if (run !== null && run !== undefined && !board.data.classes.length)
+    return <Navigate to={`/series/${id}/runs/${run}`} replace />;
   return <LoadedBoard board={board.data} />;
 }
 
@@ -44,11 +45,26 @@ function LoadedBoard({ board }: { board: Schemas['Board'] }) {
         <LensPicker lens={lens} onLens={setLens} />
         <BoardGrid board={board} lens={lens} week={week} onWeek={setWeek} />
       </Box>
-      <Box as="aside" aria-label="Volume and balance" w="96" flexShrink="0" bg="panel" border="1px solid" borderColor="line" p="3">
+      <Box
+        as="aside"
+        aria-label="Volume and balance"
+        w="96"
+        flexShrink="0"
+        bg="panel"
+        border="1px solid"
+        borderColor="line"
+        p="3"
+      >
         <VolumeSteps board={board} week={week} />
         <Flex align="center" gap="2" my="1.5">
           <Text fontWeight="600">{title[0]?.toUpperCase() + title.slice(1)}</Text>
-          <Button size="2xs" variant="outline" ml="auto" aria-pressed={week === null} onClick={() => setWeek(week === null ? 0 : null)}>
+          <Button
+            size="2xs"
+            variant="outline"
+            ml="auto"
+            aria-pressed={week === null}
+            onClick={() => setWeek(week === null ? 0 : null)}
+          >
             {week === null ? 'Week 1' : 'Whole series'}
           </Button>
         </Flex>

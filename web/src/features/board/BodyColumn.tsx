@@ -38,8 +38,18 @@ export function BodyColumn({ volume, title }: Props) {
         <tbody>
           {ROWS.map((row) => (
             <tr key={`${row.front}${row.back}`}>
-              <Half muscle={row.front ? by.get(row.front) : undefined} scale={scale} side="front" both={row.front === row.back} />
-              <Half muscle={row.back ? by.get(row.back) : undefined} scale={scale} side="back" both={row.front === row.back} />
+              <Half
+                muscle={row.front ? by.get(row.front) : undefined}
+                scale={scale}
+                side="front"
+                both={row.front === row.back}
+              />
+              <Half
+                muscle={row.back ? by.get(row.back) : undefined}
+                scale={scale}
+                side="back"
+                both={row.front === row.back}
+              />
             </tr>
           ))}
         </tbody>
@@ -80,11 +90,33 @@ function Half({ muscle, scale, side, both }: HalfProps) {
           </Text>
         )}
       </Flex>
-      <Box position="relative" h="2" mb="0.5" borderRight={side === 'front' ? '1px solid' : undefined} borderColor="ink">
+      <Box
+        position="relative"
+        h="2"
+        mb="0.5"
+        borderRight={side === 'front' ? '1px solid' : undefined}
+        borderColor="ink"
+      >
         {hasBand && (
-          <Box position="absolute" inset="0" bg="sunken" {...{ [anchor]: percent(muscle.least ?? 0) }} css={{ [side === 'front' ? 'left' : 'right']: 'auto' }} w={percent((muscle.most ?? 0) - (muscle.least ?? 0))} />
+          <Box
+            position="absolute"
+            inset="0"
+            bg="sunken"
+            {...{ [anchor]: percent(muscle.least ?? 0) }}
+            css={{ [side === 'front' ? 'left' : 'right']: 'auto' }}
+            w={percent((muscle.most ?? 0) - (muscle.least ?? 0))}
+          />
         )}
-        <Box position="absolute" top="1px" bottom="1px" {...{ [anchor]: '0' }} w={percent(muscle.sets)} bg={both ? undefined : ink} color={state ? ink : 'soft'} backgroundImage={both ? stripes : undefined} />
+        <Box
+          position="absolute"
+          top="1px"
+          bottom="1px"
+          {...{ [anchor]: '0' }}
+          w={percent(muscle.sets)}
+          bg={both ? undefined : ink}
+          color={state ? ink : 'soft'}
+          backgroundImage={both ? stripes : undefined}
+        />
       </Box>
     </chakra.td>
   );

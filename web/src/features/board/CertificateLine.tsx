@@ -8,8 +8,10 @@ export function CertificateLine({ board }: { board: Schemas['Board'] }) {
   const found = board.certificate;
   if (!board.classes.length) return null;
   if (!found) return <Text color="soft">{kept}. Edited by hand since it was planned.</Text>;
-  if (found.cost === 0) return <Text color="fernInk">All {board.rules_on} rules kept; by the rules no plan can be better.</Text>;
-  if (found.status === 'best') return <Text color="fernInk">{kept}. What is missed cannot be avoided: no movement for it is allowed here.</Text>;
+  if (found.cost === 0)
+    return <Text color="fernInk">All {board.rules_on} rules kept; by the rules no plan can be better.</Text>;
+  if (found.status === 'best')
+    return <Text color="fernInk">{kept}. What is missed cannot be avoided: no movement for it is allowed here.</Text>;
   const bound = found.bound ? ` At least ${found.bound} of its ${found.cost} points of cost cannot be avoided.` : '';
   const stopped = found.status === 'stopped' ? ' Planning was stopped early.' : '';
   return (

@@ -53,12 +53,19 @@ export function ClassBlock({ series, entry, lens, kits }: Props) {
         )}
       </Flex>
       <Text fontSize="xs" color="ink" truncate title={lens === 'focus' ? groups : undefined}>
-        {lens === 'focus' ? groups || (entry.focus === 'whole-body' ? 'every region' : 'spread over many groups') : name(entry.focus)}
+        {lens === 'focus'
+          ? groups || (entry.focus === 'whole-body' ? 'every region' : 'spread over many groups')
+          : name(entry.focus)}
       </Text>
       <Flex align="center" gap="1.5" fontSize="xs" color="ink">
         <KitIcons kit={entry.kit} />
         <Text truncate>{lens === 'format' ? entry.kit_name : name(entry.format)}</Text>
-        <Text ml="auto" fontFamily="mono" color={over ? 'rowanInk' : 'ink'} aria-label={`${clock(entry.seconds)} minutes on ${shortDate(entry.date)}`}>
+        <Text
+          ml="auto"
+          fontFamily="mono"
+          color={over ? 'rowanInk' : 'ink'}
+          aria-label={`${clock(entry.seconds)} minutes on ${shortDate(entry.date)}`}
+        >
           {clock(entry.seconds)}
         </Text>
       </Flex>

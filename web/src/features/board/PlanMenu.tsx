@@ -30,7 +30,12 @@ export function PlanMenu({ board, week }: { board: Schemas['Board']; week: numbe
       <Flex gap="1">
         {board.classes.length > 0 && (
           <NativeSelect.Root size="sm" w="56">
-            <NativeSelect.Field bg="panel" aria-label="What to plan" value={what} onChange={(event) => setChosen(event.target.value)}>
+            <NativeSelect.Field
+              bg="panel"
+              aria-label="What to plan"
+              value={what}
+              onChange={(event) => setChosen(event.target.value)}
+            >
               {unplanned && <option value="rest">The days without a class</option>}
               <option value="all">The whole series</option>
               <option value="week">Week {shown + 1} only</option>
@@ -41,7 +46,13 @@ export function PlanMenu({ board, week }: { board: Schemas['Board']; week: numbe
           </NativeSelect.Root>
         )}
         <Button size="sm" bg="action" color="onAction" loading={start.isPending} onClick={begin}>
-          {what === 'repair' ? 'Repair' : what === 'rest' ? 'Plan the rest' : board.classes.length ? 'Plan again' : 'Plan'}
+          {what === 'repair'
+            ? 'Repair'
+            : what === 'rest'
+              ? 'Plan the rest'
+              : board.classes.length
+                ? 'Plan again'
+                : 'Plan'}
         </Button>
       </Flex>
       {start.error && <Trouble error={start.error} />}

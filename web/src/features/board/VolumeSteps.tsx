@@ -27,18 +27,41 @@ export function VolumeSteps({ board, week }: Props) {
       <chakra.svg viewBox={`0 0 ${WIDTH} ${HEIGHT + 30}`} w="full" role="img" aria-label={words}>
         {shapes.map((shape) => (
           <g key={shape.week}>
-            {shape.volume !== null && <chakra.path
-              d={`M${shape.x + 2} ${HEIGHT}V${shape.top}h${shape.width - 12}l8 6V${HEIGHT}z`}
-              fill={shape.week === week ? 'action' : shape.lighter ? 'lichenInk' : 'strong'}
-              opacity={shape.lighter ? 0.75 : 1}
-            />}
+            {shape.volume !== null && (
+              <chakra.path
+                d={`M${shape.x + 2} ${HEIGHT}V${shape.top}h${shape.width - 12}l8 6V${HEIGHT}z`}
+                fill={shape.week === week ? 'action' : shape.lighter ? 'lichenInk' : 'strong'}
+                opacity={shape.lighter ? 0.75 : 1}
+              />
+            )}
             {shape.low !== null && shape.high !== null && (
-              <chakra.rect x={shape.x + 1} width={shape.width - 2} y={shape.high} height={Math.max(2, shape.low - shape.high)} fill="harebellInk" opacity="0.45" />
+              <chakra.rect
+                x={shape.x + 1}
+                width={shape.width - 2}
+                y={shape.high}
+                height={Math.max(2, shape.low - shape.high)}
+                fill="harebellInk"
+                opacity="0.45"
+              />
             )}
             {shape.target !== null && (
-              <chakra.line x1={shape.x + 1} x2={shape.x + shape.width - 1} y1={shape.target} y2={shape.target} stroke="harebellInk" strokeWidth="1.5" />
+              <chakra.line
+                x1={shape.x + 1}
+                x2={shape.x + shape.width - 1}
+                y1={shape.target}
+                y2={shape.target}
+                stroke="harebellInk"
+                strokeWidth="1.5"
+              />
             )}
-            <chakra.text x={shape.x + shape.width / 2} y={HEIGHT + 12} fontSize="11" textAnchor="middle" fill="ink" fontFamily="mono">
+            <chakra.text
+              x={shape.x + shape.width / 2}
+              y={HEIGHT + 12}
+              fontSize="11"
+              textAnchor="middle"
+              fill="ink"
+              fontFamily="mono"
+            >
               {amount(shape.volume, board.yardstick)}
             </chakra.text>
             <chakra.text x={shape.x + shape.width / 2} y={HEIGHT + 25} fontSize="11" textAnchor="middle" fill="soft">

@@ -31,7 +31,10 @@ export function useKeptPlan(id: number, run: number, version: number) {
   const client = useQueryClient();
   const onSettled = lookAnew(client, ['series', id]);
   const params = { path: { run_id: run } };
-  const putIn = useMutation({ mutationFn: () => data(http.POST('/api/runs/{run_id}/put-in', { params, body: { version } })), onSettled });
+  const putIn = useMutation({
+    mutationFn: () => data(http.POST('/api/runs/{run_id}/put-in', { params, body: { version } })),
+    onSettled,
+  });
   const forget = useMutation({ mutationFn: () => data(http.DELETE('/api/runs/{run_id}', { params })), onSettled });
   return { putIn, forget };
 }

@@ -1,8 +1,9 @@
 import type { Schemas } from '~/shared/http/client';
 
+type Muscle = Schemas['Muscle'];
 export interface BodyRow {
-  front: string | null;
-  back: string | null;
+  front: Muscle | null;
+  back: Muscle | null;
 }
 
 /** From head to foot: front of the body left, back right; sides and deep groups stand on both. */

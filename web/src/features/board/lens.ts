@@ -60,7 +60,8 @@ export function kitsOf(classes: BoardClass[]): string[] {
 
 export function tintOf(entry: BoardClass, lens: Lens, kits: string[]): Tint {
   if (lens === 'focus') return FOCUS[entry.focus] ?? PLAIN;
-  if (lens === 'format') return { ...(FORMAT[entry.format_place % FORMAT.length] ?? PLAIN), letter: entry.format_letters };
+  if (lens === 'format')
+    return { ...(FORMAT[entry.format_place % FORMAT.length] ?? PLAIN), letter: entry.format_letters };
   if (lens === 'kit') {
     const place = kits.indexOf(entry.kit_name);
     const tint = SERIES_OF_KIT[place % SERIES_OF_KIT.length] ?? PLAIN;

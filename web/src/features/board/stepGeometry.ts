@@ -28,7 +28,10 @@ export function stepShapes(steps: Schemas['StepModel'][], width: number, height:
   const each = width / Math.max(1, steps.length);
   let full: number | null = null;
   return steps.map((step, index) => {
-    const change = step.volume !== null && full ? `${step.volume >= full ? '+' : '−'}${Math.abs((step.volume / full - 1) * 100).toFixed(0)} %` : '';
+    const change =
+      step.volume !== null && full
+        ? `${step.volume >= full ? '+' : '−'}${Math.abs((step.volume / full - 1) * 100).toFixed(0)} %`
+        : '';
     if (!step.lighter && step.volume !== null) full = step.volume;
     return {
       week: step.week,

@@ -1,7 +1,8 @@
 import { Box, Button, chakra, Flex, Heading, IconButton, NativeSelect } from '@chakra-ui/react';
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
 
-import { type Block, formatsFor, moved, PURPOSES, replaced, startOf } from './document';
+import { type Block, formatsFor, PURPOSES, startOf } from './document';
+import { moved, replaced } from '~/shared/format/lists';
 import { newRow } from './draft';
 import { EditItem } from './EditItem';
 import { Parameters } from './Parameters';
@@ -33,7 +34,11 @@ export function EditBlock({ number, block, forms, first, last, onBlock, onMove }
           {number}. {new Map(Object.entries(PURPOSES)).get(block.purpose) ?? block.purpose}
         </Heading>
         <NativeSelect.Root size="xs" w="52">
-          <NativeSelect.Field aria-label={`Format of ${name}`} value={block.format.kind} onChange={(event) => choose(event.target.value)}>
+          <NativeSelect.Field
+            aria-label={`Format of ${name}`}
+            value={block.format.kind}
+            onChange={(event) => choose(event.target.value)}
+          >
             {formatsFor(block.purpose, forms).map((entry) => (
               <option key={entry.kind} value={entry.kind}>
                 {entry.name}
@@ -44,7 +49,12 @@ export function EditBlock({ number, block, forms, first, last, onBlock, onMove }
         </NativeSelect.Root>
         {block.purpose === 'work' && (
           <chakra.label fontSize="xs" display="flex" gap="1" alignItems="center">
-            <input type="checkbox" checked={block.stations ?? false} onChange={(event) => set({ stations: event.target.checked })} /> Stations, kit is shared
+            <input
+              type="checkbox"
+              checked={block.stations ?? false}
+              onChange={(event) => set({ stations: event.target.checked })}
+            />{' '}
+            Stations, kit is shared
           </chakra.label>
         )}
         <Flex ml="auto">
@@ -66,7 +76,12 @@ export function EditBlock({ number, block, forms, first, last, onBlock, onMove }
         />
       ))}
       {form && items.length < form.most && (
-        <Button size="xs" variant="outline" mt="1" onClick={() => set({ items: [...items, { movement: '', row: newRow() }] })}>
+        <Button
+          size="xs"
+          variant="outline"
+          mt="1"
+          onClick={() => set({ items: [...items, { movement: '', row: newRow() }] })}
+        >
           Add a movement
         </Button>
       )}

@@ -58,9 +58,21 @@ export function EditItem({ label, item, first, last, onItem, onMove }: Props) {
       <Amount name="reps" item={item} onValue={(value) => set('reps', value)} label={label} />
       <Amount name="seconds" item={item} onValue={(value) => set('seconds', value)} label={label} />
       <Amount name="load step" item={item} onValue={(value) => set('load_step', value)} label={label} />
-      <Pick label={`Level of ${label}`} width="24" value={item.level ?? 'main'} options={LEVELS} onValue={(value) => set('level', value)} />
+      <Pick
+        label={`Level of ${label}`}
+        width="24"
+        value={item.level ?? 'main'}
+        options={LEVELS}
+        onValue={(value) => set('level', value)}
+      />
       {movement?.sides === 'one-sided' && (
-        <Pick label={`Sides of ${label}`} width="40" value={item.handling ?? 'two-bouts'} options={SIDES} onValue={(value) => set('handling', value)} />
+        <Pick
+          label={`Sides of ${label}`}
+          width="40"
+          value={item.handling ?? 'two-bouts'}
+          options={SIDES}
+          onValue={(value) => set('handling', value)}
+        />
       )}
       {more.length > 0 && <Text color="soft">with {more.map((key) => key.replace(/_/g, ' ')).join(', ')}</Text>}
       <Flex ml="auto">
@@ -72,7 +84,17 @@ export function EditItem({ label, item, first, last, onItem, onMove }: Props) {
   );
 }
 
-function Amount({ name, item, label, onValue }: { name: string; item: Item; label: string; onValue: (value: number) => void }) {
+function Amount({
+  name,
+  item,
+  label,
+  onValue,
+}: {
+  name: string;
+  item: Item;
+  label: string;
+  onValue: (value: number) => void;
+}) {
   const value = item[name.replace(' ', '_')];
   return (
     <chakra.label display="flex" alignItems="center" gap="1">
@@ -89,7 +111,19 @@ function Amount({ name, item, label, onValue }: { name: string; item: Item; labe
   );
 }
 
-function Pick({ label, width, value, options, onValue }: { label: string; width: string; value: string; options: string[][]; onValue: (value: string) => void }) {
+function Pick({
+  label,
+  width,
+  value,
+  options,
+  onValue,
+}: {
+  label: string;
+  width: string;
+  value: string;
+  options: string[][];
+  onValue: (value: string) => void;
+}) {
   return (
     <NativeSelect.Root size="xs" w={width}>
       <NativeSelect.Field aria-label={label} value={value} onChange={(event) => onValue(event.target.value)}>

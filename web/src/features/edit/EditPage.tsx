@@ -3,7 +3,8 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link as RouterLink, useNavigate, useParams } from 'react-router';
 
-import { blockOf, type ClassDocument, moved, PURPOSES, replaced } from './document';
+import { blockOf, type ClassDocument, PURPOSES } from './document';
+import { moved, replaced } from '~/shared/format/lists';
 import { newRow, useDraft, withoutIds } from './draft';
 import { EditBlock } from './EditBlock';
 import { MovementNames } from './MovementNames';
@@ -25,7 +26,15 @@ export function EditPage() {
   // What is open stays open: a draft outlives an outage and another's change.
   if (detail.data && forms.data && document.data) {
     const fetching = detail.isFetching || document.isFetching;
-    return <Editor key={slot} detail={detail.data} forms={forms.data} current={document.data as ClassDocument} fetching={fetching} />;
+    return (
+      <Editor
+        key={slot}
+        detail={detail.data}
+        forms={forms.data}
+        current={document.data as ClassDocument}
+        fetching={fetching}
+      />
+    );
   }
   if (error) return <Trouble error={error} onRetry={() => void detail.refetch()} />;
   return <Waiting what="Opening the class" />;
@@ -67,17 +76,38 @@ function Editor({ detail, forms, current, fetching }: Props) {
         <Heading as="h1" size="xl">
           Edit week {detail.week + 1}, {detail.name.toLowerCase()}
         </Heading>
-        <Button ml="auto" size="sm" bg="action" color="onAction" loading={put.isPending} disabled={detail.locked || draft.overtaken || fetching} onClick={store}>
+        <Button
+          ml="auto"
+          size="sm"
+          bg="action"
+          color="onAction"
+          loading={put.isPending}
+          disabled={detail.locked || draft.overtaken || fetching}
+          onClick={store}
+        >
           Put it in
         </Button>
         <Button asChild size="sm" variant="outline">
           <RouterLink to={back}>Leave as it was</RouterLink>
         </Button>
       </Flex>
-      {detail.locked && <Text color="rowanInk">This class is locked. <Link asChild textDecoration="underline"><RouterLink to={back}>Unlock it first.</RouterLink></Link></Text>}
+      {detail.locked && (
+        <Text color="rowanInk">
+          This class is locked.{' '}
+          <Link asChild textDecoration="underline">
+            <RouterLink to={back}>Unlock it first.</RouterLink>
+          </Link>
+        </Text>
+      )}
       {put.error && !draft.overtaken && <Trouble error={put.error} />}
       {draft.overtaken && (
-        <Overtaken detail={detail} mine={withoutIds(design)} theirs={current} onTop={() => goOn(draft.onTop)} onLeave={() => goOn(draft.startAnew)} />
+        <Overtaken
+          detail={detail}
+          mine={withoutIds(design)}
+          theirs={current}
+          onTop={() => goOn(draft.onTop)}
+          onLeave={() => goOn(draft.startAnew)}
+        />
       )}
       {draft.at && (
         <Text fontSize="xs" color="soft" mb="2" role="status">
@@ -88,9 +118,21 @@ function Editor({ detail, forms, current, fetching }: Props) {
         </Text>
       )}
       <Flex gap="3" mb="3">
-        <Input size="sm" bg="panel" w="80" aria-label="Name of the class" value={design.name} onChange={(event) => setDesign({ ...design, name: event.target.value })} />
+        <Input
+          size="sm"
+          bg="panel"
+          w="80"
+          aria-label="Name of the class"
+          value={design.name}
+          onChange={(event) => setDesign({ ...design, name: event.target.value })}
+        />
         <NativeSelect.Root size="sm" w="52">
-          <NativeSelect.Field bg="panel" aria-label="Focus" value={design.focus} onChange={(event) => setDesign({ ...design, focus: event.target.value })}>
+          <NativeSelect.Field
+            bg="panel"
+            aria-label="Focus"
+            value={design.focus}
+            onChange={(event) => setDesign({ ...design, focus: event.target.value })}
+          >
             {catalogue?.focuses.map((focus) => (
               <option key={focus.id} value={focus.id}>
                 {focus.name}
@@ -114,7 +156,12 @@ function Editor({ detail, forms, current, fetching }: Props) {
       ))}
       <Flex gap="2" my="3">
         <NativeSelect.Root size="sm" w="40">
-          <NativeSelect.Field bg="panel" aria-label="Kind of block" value={adds} onChange={(event) => setAdds(event.target.value)}>
+          <NativeSelect.Field
+            bg="panel"
+            aria-label="Kind of block"
+            value={adds}
+            onChange={(event) => setAdds(event.target.value)}
+          >
             {Object.entries(PURPOSES).map(([id, name]) => (
               <option key={id} value={id}>
                 {name}
@@ -123,7 +170,11 @@ function Editor({ detail, forms, current, fetching }: Props) {
           </NativeSelect.Field>
           <NativeSelect.Indicator />
         </NativeSelect.Root>
-        <Button size="sm" variant="outline" onClick={() => setBlocks([...design.blocks, { ...blockOf(adds, forms), row: newRow() }])}>
+        <Button
+          size="sm"
+          variant="outline"
+          onClick={() => setBlocks([...design.blocks, { ...blockOf(adds, forms), row: newRow() }])}
+        >
           Add a block at the end
         </Button>
       </Flex>

@@ -19,7 +19,9 @@ export function Overtaken({ detail, mine, theirs, onTop, onLeave }: Props) {
   const movements = useMovements();
   const [compared, setCompared] = useState(false);
   const found = differences(mine, theirs, (id) => movements.get(id)?.name ?? id);
-  const last = detail.undo ? `Last change of the series: ${detail.undo.label}${detail.undo.by ? `, by ${detail.undo.by}` : ''}. ` : '';
+  const last = detail.undo
+    ? `Last change of the series: ${detail.undo.label}${detail.undo.by ? `, by ${detail.undo.by}` : ''}. `
+    : '';
   return (
     <Box role="alert" bg="lichenWash" borderLeft="4px solid" borderColor="lichenInk" p="3" mb="3">
       <Text fontWeight="600">This class was changed while you were editing it.</Text>

@@ -16,7 +16,11 @@ export function Parameters({ form, values, onValues }: Props) {
       {form.parameters.map((parameter) => (
         <chakra.label key={parameter.name} fontSize="xs" display="flex" alignItems="center" gap="1">
           {parameter.words}
-          <Control parameter={parameter} value={values[parameter.name]} onValue={(value) => onValues(withValue(values, parameter.name, value))} />
+          <Control
+            parameter={parameter}
+            value={values[parameter.name]}
+            onValue={(value) => onValues(withValue(values, parameter.name, value))}
+          />
         </chakra.label>
       ))}
     </Flex>
@@ -36,7 +40,10 @@ function Control({ parameter, value, onValue }: ControlProps) {
   if (parameter.kind === 'choice') {
     return (
       <NativeSelect.Root size="xs" w="32">
-        <NativeSelect.Field value={String(value ?? parameter.start ?? '')} onChange={(event) => onValue(event.target.value)}>
+        <NativeSelect.Field
+          value={String(value ?? parameter.start ?? '')}
+          onChange={(event) => onValue(event.target.value)}
+        >
           {parameter.choices.map((choice) => (
             <option key={choice} value={choice}>
               {choice}
@@ -49,10 +56,25 @@ function Control({ parameter, value, onValue }: ControlProps) {
   }
   if (parameter.kind === 'list') {
     const text = Array.isArray(value) ? value.join('-') : '';
-    return <Input key={text} size="2xs" w="28" defaultValue={text} onBlur={(event) => onValue(numbersOf(event.target.value))} />;
+    return (
+      <Input
+        key={text}
+        size="2xs"
+        w="28"
+        defaultValue={text}
+        onBlur={(event) => onValue(numbersOf(event.target.value))}
+      />
+    );
   }
   if (parameter.kind === 'text') {
-    return <Input size="2xs" w="48" value={typeof value === 'string' ? value : ''} onChange={(event) => onValue(event.target.value)} />;
+    return (
+      <Input
+        size="2xs"
+        w="48"
+        value={typeof value === 'string' ? value : ''}
+        onChange={(event) => onValue(event.target.value)}
+      />
+    );
   }
   return (
     <Input

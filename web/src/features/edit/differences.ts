@@ -1,7 +1,11 @@
 import type { Block, ClassDocument, Item } from './document';
 
 /** What two designs do not share, in lines for people; `nameOf` gives the name of a movement. */
-export function differences(mine: ClassDocument, theirs: ClassDocument, nameOf: (id: string) => string): { mine: string[]; theirs: string[] } {
+export function differences(
+  mine: ClassDocument,
+  theirs: ClassDocument,
+  nameOf: (id: string) => string,
+): { mine: string[]; theirs: string[] } {
   const [one, other] = [linesOf(mine, nameOf), linesOf(theirs, nameOf)];
   return { mine: without(one, other), theirs: without(other, one) };
 }
@@ -36,7 +40,10 @@ function itemWords(item: Item, nameOf: (id: string) => string): string {
 function valuesOf(values: Record<string, unknown>): string {
   return Object.entries(values)
     .filter(([, value]) => value !== null && value !== undefined)
-    .map(([key, value]) => `${key.replace(/_/g, ' ')} ${typeof value === 'object' ? JSON.stringify(value) : String(value)}`)
+    .map(
+      ([key, value]) =>
+        `${key.replace(/_/g, ' ')} ${typeof value === 'object' ? JSON.stringify(value) : String(value)}`,
+    )
     .sort()
     .join(', ');
 }

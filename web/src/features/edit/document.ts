@@ -48,18 +48,6 @@ export function startOf(form: Schemas['FormatModel']): Block['format'] {
   return { kind: form.kind, ...Object.fromEntries(given.map((p) => [p.name, p.start])) };
 }
 
-/** A list with one entry changed, taken out (null) or moved. */
-export function replaced<T>(list: T[], place: number, entry: T | null): T[] {
-  return list.flatMap((old, index) => (index === place ? (entry === null ? [] : [entry]) : [old]));
-}
-
-export function moved<T>(list: T[], place: number, by: number): T[] {
-  const out = [...list];
-  const [entry] = out.splice(place, 1);
-  if (entry !== undefined) out.splice(place + by, 0, entry);
-  return out;
-}
-
 /** An object with one value set, or taken out where it is left empty. */
 export function withValue<T extends object>(object: T, name: string, value: unknown): T {
   const empty = value === undefined || value === '' || (typeof value === 'number' && Number.isNaN(value));

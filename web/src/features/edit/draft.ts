@@ -1,6 +1,8 @@
 import { useState } from 'react';
+import { z } from 'zod/mini';
 
 import type { ClassDocument } from './document';
+import { readKept } from '~/shared/kept';
 
 /** An edit that is not put in yet: what it is now, and the class that it was begun from. */
 export interface Draft {
@@ -16,23 +18,25 @@ function keyOf(series: number, date: string): string {
   return `${PREFIX}-${series}-${date}`;
 }
 
-function isDocument(value: unknown): value is ClassDocument {
-  const given = value as Partial<ClassDocument> | null;
-  const fits = (block: unknown) => {
-    const kind = (block as { format?: { kind?: unknown } } | null)?.format?.kind;
-    return typeof kind === 'string';
-  };
-  return typeof given === 'object' && given !== null && typeof given.name === 'string' && Array.isArray(given.blocks) && given.blocks.every(fits);
-}
+/** What a kept draft must have to be shown; what else it holds stays as it is. */
+const KEPT = z.object({
+  base: z.string(),
+  at: z.string(),
+  design: z.looseObject({
+    name: z.string(),
+    focus: z.string(),
+    blocks: z.array(
+      z.looseObject({
+        purpose: z.string(),
+        format: z.looseObject({ kind: z.string() }),
+        items: z.exactOptional(z.array(z.looseObject({ movement: z.string() }))),
+      }),
+    ),
+  }),
+});
 
 function read(key: string): Draft | null {
-  try {
-    const kept = JSON.parse(localStorage.getItem(key) ?? 'null') as Partial<Draft> | null;
-    if (!kept || typeof kept.base !== 'string' || typeof kept.at !== 'string' || !isDocument(kept.design)) return null;
-    return { design: kept.design, base: kept.base, at: kept.at };
-  } catch {
-    return null;
-  }
+  return readKept(localStorage, key, KEPT);
 }
 
 let last = 0;
@@ -46,13 +50,18 @@ export function newRow(): number {
 /** A design whose blocks and movements carry ids of their own, so that a row stays the same row. */
 export function withIds(design: ClassDocument): ClassDocument {
   const named = <T extends object>(entry: T): T => ({ ...entry, row: newRow() });
-  const blocks = design.blocks.map((block) => named({ ...block, ...(block.items ? { items: block.items.map(named) } : {}) }));
+  const blocks = design.blocks.map((block) =>
+    named({ ...block, ...(block.items ? { items: block.items.map(named) } : {}) }),
+  );
   return { ...design, blocks };
 }
 
 export function withoutIds(design: ClassDocument): ClassDocument {
-  const bare = <T extends object>(entry: T): T => Object.fromEntries(Object.entries(entry).filter(([key]) => key !== 'row')) as T;
-  const blocks = design.blocks.map((block) => bare({ ...block, ...(block.items ? { items: block.items.map(bare) } : {}) }));
+  const bare = <T extends object>(entry: T): T =>
+    Object.fromEntries(Object.entries(entry).filter(([key]) => key !== 'row')) as T;
+  const blocks = design.blocks.map((block) =>
+    bare({ ...block, ...(block.items ? { items: block.items.map(bare) } : {}) }),
+  );
   return { ...design, blocks };
 }
 

@@ -24,9 +24,11 @@ export function Findings({ series, version, findings }: Props) {
   if (!findings.length) return <Text color="fernInk">Every rule is kept.</Text>;
   return (
     <Box as="ul" listStyleType="none">
-      {[...findings].sort((a, b) => ORDER.indexOf(a.mode) - ORDER.indexOf(b.mode)).map((finding) => (
-        <Line key={`${version} ${finding.number}`} series={series} version={version} finding={finding} />
-      ))}
+      {[...findings]
+        .sort((a, b) => ORDER.indexOf(a.mode) - ORDER.indexOf(b.mode))
+        .map((finding) => (
+          <Line key={`${version} ${finding.number}`} series={series} version={version} finding={finding} />
+        ))}
     </Box>
   );
 }

@@ -15,7 +15,16 @@ export function Chain({ movement, library, onOpen }: Props) {
   const first = links[0]?.movement;
   const last = links[links.length - 1]?.movement;
   return (
-    <Flex as="ol" listStyleType="none" align="flex-end" gap="0" overflowX="auto" py="2" aria-label="Chain of options, the easiest first" tabIndex={0}>
+    <Flex
+      as="ol"
+      listStyleType="none"
+      align="flex-end"
+      gap="0"
+      overflowX="auto"
+      py="2"
+      aria-label="Chain of options, the easiest first"
+      tabIndex={0}
+    >
       {first?.easier && !first.easier.movement && <InWords how={first.easier.how} after={first.easier.by} />}
       {links.map(({ movement: entry, by }) => (
         <Flex as="li" key={entry.id} align="flex-end">

@@ -30,17 +30,42 @@ export function FilterBar({ filter, movements, onFilter }: Props) {
         value={filter.text}
         onChange={(event) => put({ text: event.target.value })}
       />
-      <Choice label="Family" value={filter.family} options={own(movements.map((m) => m.family))} onChange={(family) => put({ family })} />
-      <Choice label="Muscle" value={filter.muscle} options={catalogue?.muscles ?? []} onChange={(muscle) => put({ muscle })} />
-      <Choice label="Kit" value={filter.kit} options={[{ id: 'none', name: 'No kit' }, ...(catalogue?.kit ?? [])]} onChange={(kit) => put({ kit })} />
-      <Choice label="Position" value={filter.position} options={own(movements.map((m) => m.position))} onChange={(position) => put({ position })} />
+      <Choice
+        label="Family"
+        value={filter.family}
+        options={own(movements.map((m) => m.family))}
+        onChange={(family) => put({ family })}
+      />
+      <Choice
+        label="Muscle"
+        value={filter.muscle}
+        options={catalogue?.muscles ?? []}
+        onChange={(muscle) => put({ muscle })}
+      />
+      <Choice
+        label="Kit"
+        value={filter.kit}
+        options={[{ id: 'none', name: 'No kit' }, ...(catalogue?.kit ?? [])]}
+        onChange={(kit) => put({ kit })}
+      />
+      <Choice
+        label="Position"
+        value={filter.position}
+        options={own(movements.map((m) => m.position))}
+        onChange={(position) => put({ position })}
+      />
       <Choice
         label="Spares"
         value={filter.joint}
         options={JOINTS.map((id) => ({ id, name: `Spares the ${id.replace('-', ' ')}` }))}
         onChange={(joint) => put({ joint })}
       />
-      <Choice label="Role" value={filter.role} options={own(['work', 'warm-up', 'cool-down'])} onChange={(role) => put({ role })} />
+      <Choice
+        label="Role"
+        value={filter.role}
+        options={own(['work', 'warm-up', 'cool-down'])}
+        onChange={(role) => put({ role })}
+      />
       {filter !== NOTHING && (
         <Button size="sm" variant="ghost" onClick={() => onFilter(NOTHING)}>
           Show all

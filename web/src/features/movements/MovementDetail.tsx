@@ -57,7 +57,9 @@ export function MovementDetail({ movement, library, onOpen, onEdit }: Props) {
           {movement.prepares.length > 0 && <Fact label="Prepares">{list(movement.prepares)}</Fact>}
           {movement.stretches.length > 0 && <Fact label="Stretches">{list(movement.stretches)}</Fact>}
           <Fact label="Done">
-            {[movement.position.replace(/-/g, ' '), movement.sides, movement.pace, `${movement.plane} plane`].join(', ')}
+            {[movement.position.replace(/-/g, ' '), movement.sides, movement.pace, `${movement.plane} plane`].join(
+              ', ',
+            )}
           </Fact>
           <Fact label="Dose">
             {movement.reps.join(' to ')} reps or {movement.seconds.join(' to ')} s; {movement.seconds_per_rep} s a rep
@@ -68,7 +70,9 @@ export function MovementDetail({ movement, library, onOpen, onEdit }: Props) {
             {movement.stand_in ? `; without it: ${movement.stand_in}` : ''}
             {movement.placing ? `; ${movement.placing}` : ''}
           </Fact>
-          {movement.impact > 0 && <Fact label="Impact">{movement.impact === 2 ? 'leaves the ground' : 'a foot stays down'}</Fact>}
+          {movement.impact > 0 && (
+            <Fact label="Impact">{movement.impact === 2 ? 'leaves the ground' : 'a foot stays down'}</Fact>
+          )}
           {movement.low_impact && <Fact label="Low impact">{movement.low_impact.how}</Fact>}
           {movement.seated && <Fact label="Seated">{movement.seated}</Fact>}
           {Object.entries(movement.joints).map(([joint, load]) => (

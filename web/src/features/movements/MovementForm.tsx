@@ -43,11 +43,16 @@ function Form({ id, read, onDone }: Props & { read: Schemas['MovementFields'] })
       </Flex>
       {save.error && <Trouble error={save.error} />}
       <Text color="soft" mb="2">
-        Lists are separated by semicolons. Options name another movement with an arrow, such as -&gt; squat (load), or say it in words.
+        Lists are separated by semicolons. Options name another movement with an arrow, such as -&gt; squat (load), or
+        say it in words.
       </Text>
       <Grid templateColumns="repeat(3, 1fr)" gap="2">
         {read.fields.map((field) => (
-          <Field.Root key={field.name} invalid={Boolean(faults[field.name])} readOnly={field.name === 'id' && id !== null}>
+          <Field.Root
+            key={field.name}
+            invalid={Boolean(faults[field.name])}
+            readOnly={field.name === 'id' && id !== null}
+          >
             <Field.Label fontSize="xs" display="inline-block" _firstLetter={{ textTransform: 'uppercase' }}>
               {field.meaning}
             </Field.Label>

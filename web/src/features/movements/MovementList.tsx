@@ -17,7 +17,18 @@ function intoView(element: HTMLElement | null) {
 /** Movements under their family; level as one to three strokes, kit as its sign. */
 export function MovementList({ groups, chosen, onChoose }: Props) {
   return (
-    <Box as="nav" aria-label="Movements by family" w="80" flexShrink="0" maxH="calc(100dvh - 11rem)" overflowY="auto" bg="panel" border="1px solid" borderColor="line" tabIndex={0}>
+    <Box
+      as="nav"
+      aria-label="Movements by family"
+      w="80"
+      flexShrink="0"
+      maxH="calc(100dvh - 11rem)"
+      overflowY="auto"
+      bg="panel"
+      border="1px solid"
+      borderColor="line"
+      tabIndex={0}
+    >
       {groups.map(([family, own]) => (
         <Box key={family}>
           <Heading as="h2" size="xs" px="3" py="1" bg="sunken" position="sticky" top="0">
@@ -44,7 +55,9 @@ export function MovementList({ groups, chosen, onChoose }: Props) {
               <Text flex="1" truncate textDecoration={movement.retired ? 'line-through' : undefined}>
                 {movement.name}
               </Text>
-              {movement.kit.some((kit) => kit !== 'mat') && <KitIcons kit={movement.kit.filter((kit) => kit !== 'mat')} />}
+              {movement.kit.some((kit) => kit !== 'mat') && (
+                <KitIcons kit={movement.kit.filter((kit) => kit !== 'mat')} />
+              )}
               <Text color="soft" fontFamily="mono" aria-label={`level ${movement.level}`}>
                 {'|'.repeat(movement.level)}
               </Text>

@@ -52,11 +52,25 @@ export function MovementsPage() {
       <Flex gap="5" align="flex-start" mt="3">
         <MovementList groups={byFamily(found)} chosen={movement?.id} onChoose={open} />
         <Box flex="1" minW="0" as="section" aria-label="Movement">
-          {editing !== undefined && <MovementForm key={editing ?? 'new'} id={editing} onDone={(id) => (id ? open(id) : setEditing(undefined))} />}
-          {editing === undefined && movement && (
-            <MovementDetail key={movement.id} movement={movement} library={library} onOpen={open} onEdit={() => setEditing(movement.id)} />
+          {editing !== undefined && (
+            <MovementForm
+              key={editing ?? 'new'}
+              id={editing}
+              onDone={(id) => (id ? open(id) : setEditing(undefined))}
+            />
           )}
-          {editing === undefined && !movement && <Text color="soft">Nothing fits all of these. Take one of the filters off.</Text>}
+          {editing === undefined && movement && (
+            <MovementDetail
+              key={movement.id}
+              movement={movement}
+              library={library}
+              onOpen={open}
+              onEdit={() => setEditing(movement.id)}
+            />
+          )}
+          {editing === undefined && !movement && (
+            <Text color="soft">Nothing fits all of these. Take one of the filters off.</Text>
+          )}
         </Box>
       </Flex>
     </Box>

@@ -28,12 +28,22 @@ export function useMovementWrites() {
     mutationFn: ({ id, version, fields }: { id: string | null; version: number; fields: Record<string, string> }) =>
       id === null
         ? data(http.POST('/api/movements', { body: { fields } }))
-        : data(http.PUT('/api/movements/{movement_id}', { params: { path: { movement_id: id } }, body: { version, fields } })),
+        : data(
+            http.PUT('/api/movements/{movement_id}', {
+              params: { path: { movement_id: id } },
+              body: { version, fields },
+            }),
+          ),
     onSuccess,
   });
   const retire = useMutation({
     mutationFn: ({ id, version, retired }: { id: string; version: number; retired: boolean }) =>
-      data(http.POST('/api/movements/{movement_id}/retire', { params: { path: { movement_id: id } }, body: { version, retired } })),
+      data(
+        http.POST('/api/movements/{movement_id}/retire', {
+          params: { path: { movement_id: id } },
+          body: { version, retired },
+        }),
+      ),
     onSuccess,
   });
   const bring = useMutation({

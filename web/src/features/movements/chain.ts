@@ -12,13 +12,20 @@ export interface Link {
 export function chainOf(movement: Movement, library: Map<string, Movement>): Link[] {
   const easier: Movement[] = [];
   const seen = new Set([movement.id]);
-  for (let here = next(movement, 'easier', library, seen); here; here = next(here, 'easier', library, seen)) easier.unshift(here);
+  for (let here = next(movement, 'easier', library, seen); here; here = next(here, 'easier', library, seen))
+    easier.unshift(here);
   const all = [...easier, movement];
-  for (let here = next(movement, 'harder', library, seen); here; here = next(here, 'harder', library, seen)) all.push(here);
+  for (let here = next(movement, 'harder', library, seen); here; here = next(here, 'harder', library, seen))
+    all.push(here);
   return all.map((entry, index) => ({ movement: entry, by: index === 0 ? null : between(all[index - 1], entry) }));
 }
 
-function next(from: Movement, way: 'easier' | 'harder', library: Map<string, Movement>, seen: Set<string>): Movement | undefined {
+function next(
+  from: Movement,
+  way: 'easier' | 'harder',
+  library: Map<string, Movement>,
+  seen: Set<string>,
+): Movement | undefined {
   const id = from[way]?.movement;
   if (!id || seen.has(id)) return undefined;
   seen.add(id);

@@ -25,7 +25,8 @@ export function matching(movements: Movement[], filter: Filter): Movement[] {
       (!filter.family || movement.family === filter.family) &&
       (!filter.role || movement.role === filter.role) &&
       (!filter.muscle || muscles.includes(filter.muscle)) &&
-      (!filter.kit || (filter.kit === 'none' ? !movement.kit.length : movement.kit.includes(filter.kit))) &&
+      (!filter.kit ||
+        (filter.kit === 'none' ? !movement.kit.length : movement.kit.some((own) => own === filter.kit))) &&
       (!filter.position || movement.position === filter.position) &&
       (!filter.joint || !movement.joints[filter.joint])
     );

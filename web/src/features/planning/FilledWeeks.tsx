@@ -21,7 +21,17 @@ export function FilledWeeks({ filled, total, done }: Props) {
           {filled
             .filter((entry) => entry.week === week)
             .map((entry) => (
-              <Box key={entry.weekday} data-filled={entry.week} flex="1" minW="0" bg="fernWash" borderLeft="3px solid" borderColor="fernInk" px="2" py="0.5">
+              <Box
+                key={entry.weekday}
+                data-filled={entry.week}
+                flex="1"
+                minW="0"
+                bg="fernWash"
+                borderLeft="3px solid"
+                borderColor="fernInk"
+                px="2"
+                py="0.5"
+              >
                 <Text fontSize="sm" fontWeight="600" lineClamp="1">
                   {DAYS[entry.weekday]?.slice(0, 3)} · {entry.name}
                 </Text>

@@ -20,7 +20,11 @@ export function PlanningPage() {
   }, [news.end, navigate, series]);
   return (
     <Box maxW="6xl" mx="auto">
-      {news.end && news.end.state !== 'done' ? <Ended news={news} series={series} /> : <UnderWay news={news} run={run} />}
+      {news.end && news.end.state !== 'done' ? (
+        <Ended news={news} series={series} />
+      ) : (
+        <UnderWay news={news} run={run} />
+      )}
     </Box>
   );
 }
@@ -39,7 +43,9 @@ function UnderWay({ news, run }: { news: RunNews; run: number }) {
         {stop.isSuccess ? 'Stopping. The weeks that are filled are kept.' : `${news.stage}.`} {standing(news)}
       </Text>
       <FilledWeeks filled={news.filled} total={news.total} done={news.done} />
-      {!news.connected && <Text color="lichenInk">The connection is gone for the moment. Planning goes on; this page will catch up.</Text>}
+      {!news.connected && (
+        <Text color="lichenInk">The connection is gone for the moment. Planning goes on; this page will catch up.</Text>
+      )}
       {stop.error && <Trouble error={stop.error} />}
       {director && (
         <Button variant="outline" disabled={stop.isPending || stop.isSuccess} onClick={() => stop.mutate()}>
@@ -54,7 +60,9 @@ function standing(news: RunNews): string {
   if (news.cost === null || !news.done) return '';
   const weeks = `${news.done} of ${news.total} weeks filled`;
   if (news.cost === 0) return `${weeks}, every rule kept so far.`;
-  const bound = news.bound ? ` At least ${news.bound} cannot be avoided: no movement for it is allowed here.` : ' Nothing says yet that this is the least possible.';
+  const bound = news.bound
+    ? ` At least ${news.bound} cannot be avoided: no movement for it is allowed here.`
+    : ' Nothing says yet that this is the least possible.';
   return `${weeks}; aims are missed by ${news.cost} points so far.${bound}`;
 }
 

@@ -20,7 +20,16 @@ export interface RunNews {
   connected: boolean;
 }
 
-const NOTHING: RunNews = { stage: 'Waiting for its turn', done: 0, total: 0, cost: null, bound: 0, filled: [], end: null, connected: true };
+const NOTHING: RunNews = {
+  stage: 'Waiting for its turn',
+  done: 0,
+  total: 0,
+  cost: null,
+  bound: 0,
+  filled: [],
+  end: null,
+  connected: true,
+};
 
 /** A class that is filled again takes the place of what was there. */
 export function withFresh(known: FilledClass[], fresh: FilledClass[]): FilledClass[] {
@@ -39,7 +48,14 @@ export function useRunEvents(run: number, series: number): RunNews {
     source.onerror = () => setNews((now) => ({ ...now, connected: false }));
     source.onmessage = (event: MessageEvent<string>) => {
       const body = JSON.parse(event.data) as { kind: string } & Partial<RunNews> & { state?: string };
-      if (body.kind === 'progress') setNews((now) => ({ ...now, ...body, filled: withFresh(now.filled, body.filled ?? []), end: null, connected: true }));
+      if (body.kind === 'progress')
+        setNews((now) => ({
+          ...now,
+          ...body,
+          filled: withFresh(now.filled, body.filled ?? []),
+          end: null,
+          connected: true,
+        }));
       if (body.kind === 'end') {
         source.close();
         setNews((now) => ({ ...now, connected: true, end: body as unknown as RunNews['end'] }));

@@ -18,7 +18,14 @@ export function NewSession({ detail }: { detail: Schemas['ClassDetail'] }) {
         Put somebody down to teach it
       </Box>
       <Flex gap="1" mt="1" wrap="wrap">
-        <Input size="xs" type="datetime-local" aria-label="Begins" w="48" value={at} onChange={(event) => setAt(event.target.value)} />
+        <Input
+          size="xs"
+          type="datetime-local"
+          aria-label="Begins"
+          w="48"
+          value={at}
+          onChange={(event) => setAt(event.target.value)}
+        />
         <NativeSelect.Root size="xs" w="36">
           <NativeSelect.Field aria-label="Instructor" value={who} onChange={(event) => setWho(event.target.value)}>
             <option value="">Who teaches?</option>
@@ -30,7 +37,12 @@ export function NewSession({ detail }: { detail: Schemas['ClassDetail'] }) {
           </NativeSelect.Field>
           <NativeSelect.Indicator />
         </NativeSelect.Root>
-        <Button size="xs" variant="outline" disabled={!at || !who || add.isPending} onClick={() => add.mutate({ starts_at: at, instructor: Number(who) }, { onSuccess: () => setWho('') })}>
+        <Button
+          size="xs"
+          variant="outline"
+          disabled={!at || !who || add.isPending}
+          onClick={() => add.mutate({ starts_at: at, instructor: Number(who) }, { onSuccess: () => setWho('') })}
+        >
           Add
         </Button>
       </Flex>

@@ -22,13 +22,18 @@ export function PacePage() {
         Pace of this group
       </Heading>
       <Text color="soft" mb="3">
-        The real clock of every class counts with these. They come from the sessions that were timed; one odd evening changes nothing, what comes back does. The band is
-        where half of the sessions lie.
+        The real clock of every class counts with these. They come from the sessions that were timed; one odd evening
+        changes nothing, what comes back does. The band is where half of the sessions lie.
       </Text>
       <Flex align="center" gap="2" mb="3">
         <Text>Taught by</Text>
         <NativeSelect.Root size="sm" w="60">
-          <NativeSelect.Field aria-label="Instructor" bg="panel" value={who} onChange={(event) => setWho(event.target.value)}>
+          <NativeSelect.Field
+            aria-label="Instructor"
+            bg="panel"
+            value={who}
+            onChange={(event) => setWho(event.target.value)}
+          >
             <option value="">anybody</option>
             {people.data?.map((person) => (
               <option key={person.id} value={person.id}>
@@ -42,7 +47,9 @@ export function PacePage() {
       {pace.error && <Trouble error={pace.error} />}
       {pace.isPending && <Waiting what="Adding the records up" />}
       {pace.data && <PaceRows title="Between the bouts, and counted bouts" rows={pace.data.kinds} />}
-      {pace.data && pace.data.movements.length > 0 && <PaceRows title="Movements with a pace of their own" rows={pace.data.movements} />}
+      {pace.data && pace.data.movements.length > 0 && (
+        <PaceRows title="Movements with a pace of their own" rows={pace.data.movements} />
+      )}
     </Box>
   );
 }

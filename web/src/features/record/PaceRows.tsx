@@ -50,8 +50,23 @@ function Band({ row }: { row: Estimate }) {
   const end = 1.6 * Math.max(row.high, row.usual);
   const at = (value: number) => `${(100 * value) / end}%`;
   return (
-    <Box position="relative" h="4" mr="4" bg="sunken" role="img" aria-label={`between ${shown(row.low, row.unit)} and ${shown(row.high, row.unit)}`}>
-      <Box position="absolute" top="1" bottom="1" left={at(row.low)} w={at(row.high - row.low)} bg={row.sessions ? 'harebellInk' : 'strong'} opacity={row.sessions ? 0.7 : 0.35} />
+    <Box
+      position="relative"
+      h="4"
+      mr="4"
+      bg="sunken"
+      role="img"
+      aria-label={`between ${shown(row.low, row.unit)} and ${shown(row.high, row.unit)}`}
+    >
+      <Box
+        position="absolute"
+        top="1"
+        bottom="1"
+        left={at(row.low)}
+        w={at(row.high - row.low)}
+        bg={row.sessions ? 'harebellInk' : 'strong'}
+        opacity={row.sessions ? 0.7 : 0.35}
+      />
       <Box position="absolute" top="0" bottom="0" left={at(row.usual)} w="1px" bg="ink" />
       <Box position="absolute" top="0" bottom="0" left={at(row.value)} w="3px" ml="-1px" bg="action" />
     </Box>

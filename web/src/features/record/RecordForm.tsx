@@ -28,13 +28,26 @@ export function RecordForm({ series, slot, session, minutes, marks = [], onDone 
   const number = (text: string) => (text.trim() === '' ? null : Number(text));
   const submit = (event: React.FormEvent) => {
     event.preventDefault();
-    const body = { minutes: number(values.minutes) ?? 0, effort: number(values.effort), heads: number(values.heads), note: values.note, marks };
+    const body = {
+      minutes: number(values.minutes) ?? 0,
+      effort: number(values.effort),
+      heads: number(values.heads),
+      note: values.note,
+      marks,
+    };
     record.mutate({ session: session.id, body }, { onSuccess: onDone });
   };
   const field = (name: keyof typeof values, label: string, width: string, type = 'number') => (
     <Field.Root w={width} invalid={Boolean(faults[name])}>
       <Field.Label fontSize="xs">{label}</Field.Label>
-      <Input size="xs" type={type} step="any" bg="panel" value={values[name]} onChange={(event) => setValues({ ...values, [name]: event.target.value })} />
+      <Input
+        size="xs"
+        type={type}
+        step="any"
+        bg="panel"
+        value={values[name]}
+        onChange={(event) => setValues({ ...values, [name]: event.target.value })}
+      />
       {faults[name] && <Field.ErrorText>{faults[name]}</Field.ErrorText>}
     </Field.Root>
   );
@@ -47,7 +60,8 @@ export function RecordForm({ series, slot, session, minutes, marks = [], onDone 
         {field('note', 'Note', 'full', 'text')}
       </Flex>
       <Text fontSize="xs" color="soft">
-        Effort: how hard the class was for the group, 0 rest to 10 all out.{marks.length > 0 && ` ${marks.length} timed stretches go with it.`}
+        Effort: how hard the class was for the group, 0 rest to 10 all out.
+        {marks.length > 0 && ` ${marks.length} timed stretches go with it.`}
       </Text>
       {record.error && Object.keys(faults).length === 0 && <Trouble error={record.error} />}
       <Flex gap="2" mt="1">

@@ -31,7 +31,8 @@ export function Sessions({ detail }: { detail: Schemas['ClassDetail'] }) {
           <Flex align="center" gap="2">
             <Box flex="1">
               <Text fontSize="xs">
-                {shortDate(session.starts_at.slice(0, 10))}, {session.starts_at.slice(11, 16)}, {session.instructor ?? 'no instructor yet'}
+                {shortDate(session.starts_at.slice(0, 10))}, {session.starts_at.slice(11, 16)},{' '}
+                {session.instructor ?? 'no instructor yet'}
               </Text>
               <Text fontSize="xs" color="soft">
                 {recordWords(session)}
@@ -43,13 +44,24 @@ export function Sessions({ detail }: { detail: Schemas['ClassDetail'] }) {
               </Button>
             )}
             {director && session.minutes == null && (
-              <Button size="2xs" variant="outline" disabled={remove.isPending} onClick={() => remove.mutate(session.id)}>
+              <Button
+                size="2xs"
+                variant="outline"
+                disabled={remove.isPending}
+                onClick={() => remove.mutate(session.id)}
+              >
                 Take out
               </Button>
             )}
           </Flex>
           {recording === session.id && (
-            <RecordForm series={detail.series} slot={detail.slot} session={session} minutes={Math.round(detail.real_seconds / 60)} onDone={() => setRecording(null)} />
+            <RecordForm
+              series={detail.series}
+              slot={detail.slot}
+              session={session}
+              minutes={Math.round(detail.real_seconds / 60)}
+              onDone={() => setRecording(null)}
+            />
           )}
         </Box>
       ))}

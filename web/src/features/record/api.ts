@@ -12,7 +12,11 @@ export function paceOptions(series: number, instructor: number | null) {
   return queryOptions({
     queryKey: ['series', series, 'pace', instructor],
     queryFn: () =>
-      data(http.GET('/api/series/{series_id}/pace', { params: { path: { series_id: series }, query: instructor ? { instructor } : {} } })),
+      data(
+        http.GET('/api/series/{series_id}/pace', {
+          params: { path: { series_id: series }, query: instructor ? { instructor } : {} },
+        }),
+      ),
   });
 }
 
@@ -22,11 +26,17 @@ export function useSessionWrites(series: number, slot: number) {
   const onSettled = lookAnew(client, ['series', series]);
   const add = useMutation({
     mutationFn: (body: Schemas['NewSession']) =>
-      data(http.POST('/api/series/{series_id}/classes/{slot}/sessions', { params: { path: { series_id: series, slot } }, body })),
+      data(
+        http.POST('/api/series/{series_id}/classes/{slot}/sessions', {
+          params: { path: { series_id: series, slot } },
+          body,
+        }),
+      ),
     onSettled,
   });
   const remove = useMutation({
-    mutationFn: (session: number) => data(http.DELETE('/api/sessions/{session_id}', { params: { path: { session_id: session } } })),
+    mutationFn: (session: number) =>
+      data(http.DELETE('/api/sessions/{session_id}', { params: { path: { session_id: session } } })),
     onSettled,
   });
   const record = useMutation({

@@ -12,17 +12,31 @@ export function DeleteSeries({ series }: { series: Series }) {
   const { remove } = useBin();
   return (
     <>
-      <IconButton ml="auto" size="xs" variant="ghost" aria-label={`Delete ${series.name}`} title={`Delete ${series.name}`} disabled={isOpen(series)} onClick={() => setAsking(true)}>
+      <IconButton
+        ml="auto"
+        size="xs"
+        variant="ghost"
+        aria-label={`Delete ${series.name}`}
+        title={`Delete ${series.name}`}
+        disabled={isOpen(series)}
+        onClick={() => setAsking(true)}
+      >
         <Trash2 />
       </IconButton>
       {asking && (
         <Asking title={`Delete ${series.name}?`} leave="Keep it" onLeave={() => setAsking(false)}>
           <Text>
-            It goes into the bin with its {series.classes} {series.classes === 1 ? 'class' : 'classes'} and can be brought back from there for 30 days. What was recorded of
-            its sessions is kept for good.
+            It goes into the bin with its {series.classes} {series.classes === 1 ? 'class' : 'classes'} and can be
+            brought back from there for 30 days. What was recorded of its sessions is kept for good.
           </Text>
           {remove.error && <Trouble error={remove.error} />}
-          <Button size="sm" bg="action" color="onAction" loading={remove.isPending} onClick={() => remove.mutate(series.id, { onSuccess: () => setAsking(false) })}>
+          <Button
+            size="sm"
+            bg="action"
+            color="onAction"
+            loading={remove.isPending}
+            onClick={() => remove.mutate(series.id, { onSuccess: () => setAsking(false) })}
+          >
             Delete it
           </Button>
         </Asking>

@@ -25,9 +25,17 @@ export function PlanSeveral({ chosen, list, onLeave }: Props) {
     <Box bg="sunken" p="3" mb="3">
       <Flex gap="2" align="center" wrap="wrap">
         <Text flex="1">
-          Tick the series to plan; they take turns. {again > 0 && `${again} of them are planned anew: locked classes stay, and each can be undone on its board.`}
+          Tick the series to plan; they take turns.{' '}
+          {again > 0 && `${again} of them are planned anew: locked classes stay, and each can be undone on its board.`}
         </Text>
-        <Button size="sm" bg="action" color="onAction" disabled={!chosen.length} loading={plan.isPending} onClick={start}>
+        <Button
+          size="sm"
+          bg="action"
+          color="onAction"
+          disabled={!chosen.length}
+          loading={plan.isPending}
+          onClick={start}
+        >
           {chosen.length ? `Plan ${chosen.length} series` : 'Plan them'}
         </Button>
         <Button size="sm" variant="ghost" onClick={onLeave}>

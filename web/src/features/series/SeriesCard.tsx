@@ -41,7 +41,13 @@ export function SeriesCard({ series, chosen, onChoose }: Props) {
     >
       <Heading as="h2" size="lg" display="flex" gap="2">
         {chosen !== undefined && (
-          <input type="checkbox" aria-label={`Plan ${series.name}`} checked={chosen} disabled={isOpen(series)} onChange={() => onChoose(series.id)} />
+          <input
+            type="checkbox"
+            aria-label={`Plan ${series.name}`}
+            checked={chosen}
+            disabled={isOpen(series)}
+            onChange={() => onChoose(series.id)}
+          />
         )}
         <Link asChild color="ink">
           <RouterLink to={`/series/${series.id}`}>{series.name}</RouterLink>
@@ -49,8 +55,8 @@ export function SeriesCard({ series, chosen, onChoose }: Props) {
         {director && chosen === undefined && <DeleteSeries series={series} />}
       </Heading>
       <Text color="soft">
-        {series.weeks} weeks from {shortDate(series.start)} · {days} · {series.minutes} minutes · {series.room} · {series.classes} of{' '}
-        {series.slots} classes
+        {series.weeks} weeks from {shortDate(series.start)} · {days} · {series.minutes} minutes · {series.room} ·{' '}
+        {series.classes} of {series.slots} classes
       </Text>
       <Text color={series.classes ? 'fernInk' : 'lichenInk'}>{planned}</Text>
       <LastRun series={series} />

@@ -14,7 +14,8 @@ export function SeriesPage() {
   const list = useQuery(listOptions);
   const director = useIsDirector();
   const [chosen, setChosen] = useState<number[] | null>(null);
-  const choose = (id: number) => setChosen((now) => now && (now.includes(id) ? now.filter((other) => other !== id) : [...now, id]));
+  const choose = (id: number) =>
+    setChosen((now) => now && (now.includes(id) ? now.filter((other) => other !== id) : [...now, id]));
   const unplanned = () => (list.data ?? []).filter((series) => !series.classes).map((series) => series.id);
   return (
     <Box maxW="5xl" mx="auto">
@@ -38,9 +39,7 @@ export function SeriesPage() {
       {chosen && list.data && <PlanSeveral chosen={chosen} list={list.data} onLeave={() => setChosen(null)} />}
       {list.isPending && <Waiting what="Fetching the series" />}
       {list.error && <Trouble error={list.error} onRetry={() => void list.refetch()} />}
-      {list.data?.length === 0 && (
-        <Text color="soft">No series yet. Set one up: it takes less than two minutes.</Text>
-      )}
+      {list.data?.length === 0 && <Text color="soft">No series yet. Set one up: it takes less than two minutes.</Text>}
       {list.data?.map((series) => (
         <SeriesCard key={series.id} series={series} chosen={chosen?.includes(series.id)} onChoose={choose} />
       ))}
@@ -48,4 +47,3 @@ export function SeriesPage() {
     </Box>
   );
 }
-

@@ -29,8 +29,14 @@ export function useBin() {
     await client.invalidateQueries({ queryKey: binOptions.queryKey });
   };
   const params = (id: number) => ({ params: { path: { series_id: id } } });
-  const remove = useMutation({ mutationFn: (id: number) => data(http.DELETE('/api/series/{series_id}', params(id))), onSettled });
-  const restore = useMutation({ mutationFn: (id: number) => data(http.POST('/api/series/{series_id}/restore', params(id))), onSettled });
+  const remove = useMutation({
+    mutationFn: (id: number) => data(http.DELETE('/api/series/{series_id}', params(id))),
+    onSettled,
+  });
+  const restore = useMutation({
+    mutationFn: (id: number) => data(http.POST('/api/series/{series_id}/restore', params(id))),
+    onSettled,
+  });
   return { remove, restore };
 }
 

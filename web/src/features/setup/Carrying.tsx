@@ -3,9 +3,11 @@ import { useQuery } from '@tanstack/react-query';
 import { ArrowUp } from 'lucide-react';
 
 import type { NewSeries } from './api';
-import { ruleNumber, withRuleMode, withRuleNumber } from './draft';
-import { NumberField } from './Fields';
+import { ruleNumber, ruleOn, withRuleMode, withRuleNumber } from './draft';
+import { FigureField } from './Fields';
 import { wishesOf, withWishes } from './wishes';
+import { moved } from '~/shared/format/lists';
+import { CARRIED } from '~/shared/rules';
 import { catalogueOptions } from '~/shared/http/vocabulary';
 
 interface Props {
@@ -17,27 +19,35 @@ interface Props {
 export function Carrying({ draft, onDraft }: Props) {
   const { data: catalogue } = useQuery(catalogueOptions);
   if (!catalogue) return null;
-  const usual = catalogue.rules.find((rule) => rule.id === 'D7')?.mode ?? 'off';
-  const on = (draft.rules?.D7?.mode ?? usual) !== 'off';
+  const on = ruleOn(catalogue.rules, draft, CARRIED.rule);
+  const share = ruleNumber(catalogue.rules, draft, CARRIED);
   const names = new Map(catalogue.levers.map((lever) => [lever.id, lever.name]));
   const kept = wishesOf(draft).levers;
   const levers = kept?.length ? kept : catalogue.levers.map((lever) => lever.id);
   const up = (place: number) => {
-    const next = [...levers];
-    next.splice(place - 1, 2, levers[place] ?? '', levers[place - 1] ?? '');
-    onDraft(withWishes(draft, { levers: next }));
+    onDraft(withWishes(draft, { levers: moved(levers, place, -1) }));
   };
   return (
     <chakra.details mb="3">
       <Box as="summary" cursor="pointer" fontWeight="600">
-        Carry movements on ({on ? `${ruleNumber(draft, 'D7', 'share', 30)} % a week` : 'every week has others'})
+        Carry movements on ({on ? `${share?.value} % a week` : 'every week has others'})
       </Box>
       <chakra.label display="flex" gap="2" py="1">
-        <input type="checkbox" checked={on} onChange={() => onDraft(withRuleMode(draft, 'D7', on ? 'off' : 'aim'))} /> Some movements come back the next week and ask for more. They stand in circuits, straight sets and supersets.
+        <input
+          type="checkbox"
+          checked={on}
+          onChange={() => onDraft(withRuleMode(draft, CARRIED.rule, on ? 'off' : 'aim'))}
+        />{' '}
+        Some movements come back the next week and ask for more. They stand in circuits, straight sets and supersets.
       </chakra.label>
       {on && (
         <Flex gap="8" align="flex-start">
-          <NumberField label="Of the movements (%)" width="36" value={ruleNumber(draft, 'D7', 'share', 30)} min={5} max={60} onChange={(share) => onDraft(withRuleNumber(draft, 'D7', 'share', share || 5))} />
+          <FigureField
+            label="Of the movements (%)"
+            width="36"
+            figure={share}
+            onChange={(next) => onDraft(withRuleNumber(draft, CARRIED, next))}
+          />
           <Box>
             <Text fontWeight="600">What is added first</Text>
             <Box as="ol" listStyleType="none">
@@ -47,7 +57,12 @@ export function Carrying({ draft, onDraft }: Props) {
                     {place + 1}. {names.get(lever)}
                   </Text>
                   {place > 0 && (
-                    <IconButton size="2xs" variant="ghost" aria-label={`Earlier: ${names.get(lever)}`} onClick={() => up(place)}>
+                    <IconButton
+                      size="2xs"
+                      variant="ghost"
+                      aria-label={`Earlier: ${names.get(lever)}`}
+                      onClick={() => up(place)}
+                    >
                       <ArrowUp />
                     </IconButton>
                   )}

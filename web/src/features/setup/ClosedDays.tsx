@@ -28,7 +28,13 @@ export function ClosedDays({ closed, error, onClosed }: Props) {
           Add
         </Button>
         {closed.map((day) => (
-          <Button key={day} size="xs" variant="subtle" aria-label={`Open ${shortDate(day)} again`} onClick={() => onClosed(closed.filter((other) => other !== day))}>
+          <Button
+            key={day}
+            size="xs"
+            variant="subtle"
+            aria-label={`Open ${shortDate(day)} again`}
+            onClick={() => onClosed(closed.filter((other) => other !== day))}
+          >
             {shortDate(day)} ×
           </Button>
         ))}

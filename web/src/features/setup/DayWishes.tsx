@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 
 import type { NewSeries } from './api';
 import { menuOf, ownedBy, withMenu, withOwned } from './wishes';
+import type { Schemas } from '~/shared/http/client';
 import { catalogueOptions } from '~/shared/http/vocabulary';
 import { DAYS } from '~/shared/format/time';
 
@@ -16,7 +17,7 @@ interface Props {
 export function DayWishes({ draft, error, onDraft }: Props) {
   const { data: catalogue } = useQuery(catalogueOptions);
   if (!catalogue) return null;
-  const toggle = (day: number, focus: string) => {
+  const toggle = (day: number, focus: Schemas['Focus']) => {
     const menu = menuOf(draft, day);
     onDraft(withMenu(draft, day, menu.includes(focus) ? menu.filter((other) => other !== focus) : [...menu, focus]));
   };
@@ -26,10 +27,21 @@ export function DayWishes({ draft, error, onDraft }: Props) {
         What each day is about ({draft.weekdays.some((day) => menuOf(draft, day).length) ? 'chosen' : 'any focus'})
       </Box>
       <Text color="soft" mb="1">
-        Leave a day open and the planner chooses; conditioning comes only where it is asked for. A family or muscle that is kept for a day comes on no other.
+        Leave a day open and the planner chooses; conditioning comes only where it is asked for. A family or muscle that
+        is kept for a day comes on no other.
       </Text>
       {draft.weekdays.map((day) => (
-        <Flex key={day} role="group" aria-label={DAYS[day] ?? ''} gap="1" py="1" align="center" borderTop="1px solid" borderColor="line" wrap="wrap">
+        <Flex
+          key={day}
+          role="group"
+          aria-label={DAYS[day] ?? ''}
+          gap="1"
+          py="1"
+          align="center"
+          borderTop="1px solid"
+          borderColor="line"
+          wrap="wrap"
+        >
           <Text w="20" fontWeight="600">
             {DAYS[day]}
           </Text>
@@ -47,9 +59,17 @@ export function DayWishes({ draft, error, onDraft }: Props) {
             </Button>
           ))}
           <NativeSelect.Root size="xs" w="32" ml="auto">
-            <NativeSelect.Field bg="panel" aria-label={`Kept for ${DAYS[day]}`} value="" onChange={(event) => onDraft(withOwned(draft, event.target.value, day))}>
+            <NativeSelect.Field
+              bg="panel"
+              aria-label={`Kept for ${DAYS[day]}`}
+              value=""
+              onChange={(event) => onDraft(withOwned(draft, event.target.value, day))}
+            >
               <option value="">Keep for it</option>
-              {[...catalogue.families, ...catalogue.muscles.map((muscle) => ({ id: muscle.id, name: muscle.name }))].map((entry) => (
+              {[
+                ...catalogue.families,
+                ...catalogue.muscles.map((muscle) => ({ id: muscle.id, name: muscle.name })),
+              ].map((entry) => (
                 <option key={entry.id} value={entry.id}>
                   {entry.name}
                 </option>
@@ -58,7 +78,16 @@ export function DayWishes({ draft, error, onDraft }: Props) {
             <NativeSelect.Indicator />
           </NativeSelect.Root>
           {ownedBy(draft, day).map((key) => (
-            <chakra.button key={key} type="button" fontSize="xs" px="2" bg="fernWash" cursor="pointer" aria-label={`No longer keep ${key.replace(/-/g, ' ')} for ${DAYS[day]}`} onClick={() => onDraft(withOwned(draft, key, null))}>
+            <chakra.button
+              key={key}
+              type="button"
+              fontSize="xs"
+              px="2"
+              bg="fernWash"
+              cursor="pointer"
+              aria-label={`No longer keep ${key.replace(/-/g, ' ')} for ${DAYS[day]}`}
+              onClick={() => onDraft(withOwned(draft, key, null))}
+            >
               {key.replace(/-/g, ' ')} ×
             </chakra.button>
           ))}

@@ -36,8 +36,9 @@ function DaysForm({ id, version, first }: { id: number; version: number; first: 
         Days and kit of {first.name}
       </Heading>
       <Text color="soft" mb="4">
-        Classes on days that close fall away; the others stay on theirs. Then the plan is repaired: as few movements as possible are changed, so that every must rule holds
-        again. It can be undone, and then the classes of the days that closed are back.
+        Classes on days that close fall away; the others stay on theirs. Then the plan is repaired: as few movements as
+        possible are changed, so that every must rule holds again. It can be undone, and then the classes of the days
+        that closed are back.
       </Text>
       <Box mb="4">
         <ClosedDays closed={closed} error={fields.closed} onClosed={setClosed} />
@@ -45,7 +46,12 @@ function DaysForm({ id, version, first }: { id: number; version: number; first: 
       <RoomFields room={room} rooms={[]} heads={first.heads} error={fields.room} onRoom={setRoom} />
       {reshape.error && <Trouble error={reshape.error} />}
       <Flex gap="2" my="4">
-        <Button bg="action" color="onAction" loading={reshape.isPending} onClick={() => reshape.mutate({ version, closed, kit: room.kit })}>
+        <Button
+          bg="action"
+          color="onAction"
+          loading={reshape.isPending}
+          onClick={() => reshape.mutate({ version, closed, kit: room.kit })}
+        >
           Change and repair
         </Button>
         <Button asChild variant="outline">

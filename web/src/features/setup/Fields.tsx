@@ -1,5 +1,7 @@
 import { Field, Input, NativeSelect } from '@chakra-ui/react';
 
+import type { Schemas } from '~/shared/http/client';
+
 interface NumberProps {
   label: string;
   value: number;
@@ -27,6 +29,29 @@ export function NumberField({ label, value, min, max, error, help, width = '28',
       {help && <Field.HelperText>{help}</Field.HelperText>}
       {error && <Field.ErrorText>{error}</Field.ErrorText>}
     </Field.Root>
+  );
+}
+
+interface FigureProps {
+  label: string;
+  figure: Schemas['RuleNumber'] | undefined;
+  width?: string;
+  onChange: (value: number) => void;
+}
+
+/** A figure of a rule, within the limits that the rule has. */
+export function FigureField({ label, figure, width, onChange }: FigureProps) {
+  if (!figure) return null;
+  const { value, least, most } = figure;
+  return (
+    <NumberField
+      label={label}
+      value={value}
+      min={least}
+      max={most}
+      {...(width ? { width } : {})}
+      onChange={(next) => onChange(next || least)}
+    />
   );
 }
 
@@ -65,7 +90,12 @@ export function SelectField({ label, value, options, hidden, width = '40', onCha
     <Field.Root w={width}>
       {!hidden && <Field.Label>{label}</Field.Label>}
       <NativeSelect.Root size="sm">
-        <NativeSelect.Field bg="panel" aria-label={label} value={value} onChange={(event) => onChange(event.target.value)}>
+        <NativeSelect.Field
+          bg="panel"
+          aria-label={label}
+          value={value}
+          onChange={(event) => onChange(event.target.value)}
+        >
           {options.map((option) => (
             <option key={option.value} value={option.value}>
               {option.name}

@@ -15,14 +15,16 @@ export function FormatMenu({ draft, error, onDraft }: Props) {
   const { data: catalogue } = useQuery(catalogueOptions);
   if (!catalogue) return null;
   const chosen = draft.formats ?? [];
-  const toggle = (id: string) => onDraft({ ...draft, formats: chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id] });
+  const toggle = (id: string) =>
+    onDraft({ ...draft, formats: chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id] });
   return (
     <chakra.details mb="3" open={Boolean(error) || undefined}>
       <Box as="summary" cursor="pointer" fontWeight="600">
         Formats ({chosen.length ? `${chosen.length} chosen` : 'all that suit the level'})
       </Box>
       <Text color="soft" mb="1">
-        Choose those that you want to rotate. Four or more leave enough for days in a row to differ, with strength and endurance in every week. A last burst ends a class of another format.
+        Choose those that you want to rotate. Four or more leave enough for days in a row to differ, with strength and
+        endurance in every week. A last burst ends a class of another format.
       </Text>
       <Flex gap="1" wrap="wrap" role="group" aria-label="Formats">
         {catalogue.formats

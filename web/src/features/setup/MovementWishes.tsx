@@ -24,7 +24,16 @@ export function MovementWishes({ label, ids, onIds }: Props) {
       <Text w="24" fontWeight="600">
         {label}
       </Text>
-      <Input size="xs" w="56" bg="panel" list={list} aria-label={`${label}: add a movement`} placeholder="Type a movement" value={text} onChange={(event) => pick(event.target.value)} />
+      <Input
+        size="xs"
+        w="56"
+        bg="panel"
+        list={list}
+        aria-label={`${label}: add a movement`}
+        placeholder="Type a movement"
+        value={text}
+        onChange={(event) => pick(event.target.value)}
+      />
       <datalist id={list}>
         {[...movements.values()]
           .filter((movement) => movement.role === 'work' && !movement.retired)
@@ -33,7 +42,16 @@ export function MovementWishes({ label, ids, onIds }: Props) {
           ))}
       </datalist>
       {ids.map((id) => (
-        <chakra.button key={id} type="button" fontSize="xs" px="2" bg="fernWash" cursor="pointer" aria-label={`Take ${movements.get(id)?.name ?? id} out of ${label.toLowerCase()}`} onClick={() => onIds(ids.filter((other) => other !== id))}>
+        <chakra.button
+          key={id}
+          type="button"
+          fontSize="xs"
+          px="2"
+          bg="fernWash"
+          cursor="pointer"
+          aria-label={`Take ${movements.get(id)?.name ?? id} out of ${label.toLowerCase()}`}
+          onClick={() => onIds(ids.filter((other) => other !== id))}
+        >
           {movements.get(id)?.name ?? id} ×
         </chakra.button>
       ))}

@@ -2,7 +2,7 @@ import { Button, Flex, Input, NativeSelect, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 
 import type { NewSeries } from './api';
-import { type Pin, wishesOf, withPin } from './wishes';
+import { type Pin, type Promised, wishesOf, withPin } from './wishes';
 import type { Schemas } from '~/shared/http/client';
 import { DAYS } from '~/shared/format/time';
 
@@ -18,10 +18,18 @@ export function Pins({ draft, catalogue, onDraft }: Props) {
   const [day, setDay] = useState(draft.weekdays[0] ?? 0);
   const [part, setPart] = useState('');
   const formats = catalogue.formats.filter((format) => catalogue.planned_formats.includes(format.id));
-  const names = new Map([...catalogue.focuses, ...formats, ...catalogue.kit].map((entry) => [entry.id, entry.name]));
+  const names = new Map<string, string>(
+    [...catalogue.focuses, ...formats, ...catalogue.kit].map((entry) => [entry.id, entry.name]),
+  );
+  const parts: { name: string; part: Promised }[] = [
+    ...catalogue.focuses.map(({ id, name }) => ({ name, part: { focus: id } })),
+    ...formats.map(({ id, name }) => ({ name, part: { format: id } })),
+    { name: 'Body weight', part: { kit: [] } },
+    ...catalogue.kit.map(({ id, name }) => ({ name, part: { kit: [id] } })),
+  ];
   const add = () => {
-    const [kind, id] = part.split(':');
-    if (kind && id !== undefined) onDraft(withPin(draft, week, day, kind, id));
+    const chosen = parts.find((entry) => entry.name === part);
+    if (chosen) onDraft(withPin(draft, week, day, chosen.part));
     setPart('');
   };
   return (
@@ -30,9 +38,24 @@ export function Pins({ draft, catalogue, onDraft }: Props) {
         Promised
       </Text>
       <Text>week</Text>
-      <Input type="number" size="xs" w="14" bg="panel" aria-label="Promised week" min={1} max={draft.weeks} value={week} onChange={(event) => setWeek(event.target.valueAsNumber || 1)} />
+      <Input
+        type="number"
+        size="xs"
+        w="14"
+        bg="panel"
+        aria-label="Promised week"
+        min={1}
+        max={draft.weeks}
+        value={week}
+        onChange={(event) => setWeek(event.target.valueAsNumber || 1)}
+      />
       <NativeSelect.Root size="xs" w="32">
-        <NativeSelect.Field bg="panel" aria-label="Promised day" value={day} onChange={(event) => setDay(Number(event.target.value))}>
+        <NativeSelect.Field
+          bg="panel"
+          aria-label="Promised day"
+          value={day}
+          onChange={(event) => setDay(Number(event.target.value))}
+        >
           {draft.weekdays.map((weekday) => (
             <option key={weekday} value={weekday}>
               {DAYS[weekday]}
@@ -42,22 +65,16 @@ export function Pins({ draft, catalogue, onDraft }: Props) {
         <NativeSelect.Indicator />
       </NativeSelect.Root>
       <NativeSelect.Root size="xs" w="56">
-        <NativeSelect.Field bg="panel" aria-label="Promised focus, format or kit" value={part} onChange={(event) => setPart(event.target.value)}>
+        <NativeSelect.Field
+          bg="panel"
+          aria-label="Promised focus, format or kit"
+          value={part}
+          onChange={(event) => setPart(event.target.value)}
+        >
           <option value="">Focus, format or kit</option>
-          {catalogue.focuses.map((entry) => (
-            <option key={entry.id} value={`focus:${entry.id}`}>
-              {entry.name}
-            </option>
-          ))}
-          {formats.map((entry) => (
-            <option key={entry.id} value={`format:${entry.id}`}>
-              {entry.name}
-            </option>
-          ))}
-          <option value="kit:">Body weight</option>
-          {catalogue.kit.map((entry) => (
-            <option key={entry.id} value={`kit:${entry.id}`}>
-              {entry.name}
+          {parts.map(({ name }) => (
+            <option key={name} value={name}>
+              {name}
             </option>
           ))}
         </NativeSelect.Field>
@@ -67,7 +84,13 @@ export function Pins({ draft, catalogue, onDraft }: Props) {
         Promise it
       </Button>
       {wishesOf(draft).pins.map((pin) => (
-        <Button key={`${pin.week}-${pin.weekday}`} size="2xs" variant="subtle" aria-label={`Take the promise of week ${pin.week} ${DAYS[pin.weekday]} back`} onClick={() => onDraft(withPin(draft, pin.week, pin.weekday, 'none', ''))}>
+        <Button
+          key={`${pin.week}-${pin.weekday}`}
+          size="2xs"
+          variant="subtle"
+          aria-label={`Take the promise of week ${pin.week} ${DAYS[pin.weekday]} back`}
+          onClick={() => onDraft(withPin(draft, pin.week, pin.weekday, null))}
+        >
           week {pin.week} {DAYS[pin.weekday]}: {wordsOf(pin, names)} ×
         </Button>
       ))}
@@ -77,5 +100,8 @@ export function Pins({ draft, catalogue, onDraft }: Props) {
 
 function wordsOf(pin: Pin, names: Map<string, string>): string {
   const kit = pin.kit ? [pin.kit.map((id) => names.get(id) ?? id).join(' and ') || 'body weight'] : [];
-  return [pin.focus, pin.format].flatMap((id) => (id ? [names.get(id) ?? id] : [])).concat(kit).join(', ');
+  return [pin.focus, pin.format]
+    .flatMap((id) => (id ? [names.get(id) ?? id] : []))
+    .concat(kit)
+    .join(', ');
 }

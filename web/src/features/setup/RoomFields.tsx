@@ -50,8 +50,8 @@ export function RoomFields({ room, rooms, heads, error, shared = false, onShared
       )}
       {onShared && differs && (
         <chakra.label display="flex" gap="2" mb="2" fontSize="xs">
-          <input type="checkbox" checked={shared} onChange={(event) => onShared(event.target.checked)} /> Keep this kit for {same.name} in series to come as well;
-          otherwise it is for this series only
+          <input type="checkbox" checked={shared} onChange={(event) => onShared(event.target.checked)} /> Keep this kit
+          for {same.name} in series to come as well; otherwise it is for this series only
         </chakra.label>
       )}
       <Grid templateColumns="repeat(3, 1fr)" columnGap="5" rowGap="1">
@@ -72,7 +72,9 @@ export function RoomFields({ room, rooms, heads, error, shared = false, onShared
                 bg="panel"
                 min={0}
                 value={count}
-                onChange={(event) => onRoom({ ...room, kit: { ...room.kit, [kit.id]: event.target.valueAsNumber || 0 } })}
+                onChange={(event) =>
+                  onRoom({ ...room, kit: { ...room.kit, [kit.id]: event.target.valueAsNumber || 0 } })
+                }
               />
             </Flex>
           );

@@ -2,7 +2,7 @@ import { Box, Flex, Input, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 
 import type { NewSeries } from './api';
-import { ruleNumber, withRuleMode, withRuleNumber } from './draft';
+import { withRuleMode, withRuleNumber } from './draft';
 import { SelectField } from './Fields';
 import { catalogueOptions } from '~/shared/http/vocabulary';
 
@@ -57,8 +57,12 @@ export function RuleSheet({ draft, onDraft }: Props) {
                     min={number.least}
                     max={number.most}
                     step={number.whole ? 1 : 'any'}
-                    value={ruleNumber(draft, rule.id, number.name, number.value)}
-                    onChange={(event) => onDraft(withRuleNumber(draft, rule.id, number.name, event.target.valueAsNumber || 0))}
+                    value={draft.rules?.[rule.id]?.numbers?.[number.name] ?? number.value}
+                    onChange={(event) =>
+                      onDraft(
+                        withRuleNumber(draft, { rule: rule.id, number: number.name }, event.target.valueAsNumber || 0),
+                      )
+                    }
                   />
                 </Flex>
               ))}

@@ -9,14 +9,16 @@ import { ClosedDays } from './ClosedDays';
 import { DayPicker } from './DayPicker';
 import { DayWishes } from './DayWishes';
 import { FormatMenu } from './FormatMenu';
-import { classCount, emptyDraft, ruleNumber, withRuleNumber } from './draft';
-import { NumberField, SelectField, TextField } from './Fields';
+import { classCount, ruleNumber, withRuleNumber } from './draft';
+import { FigureField, NumberField, SelectField, TextField } from './Fields';
+import { forgetDraft, keepDraft, keptDraft } from './kept';
 import { PresetPicker } from './PresetPicker';
 import { RoomFields } from './RoomFields';
 import { RuleSheet } from './RuleSheet';
 import { WishFields } from './WishFields';
 import { Problem } from '~/shared/http/problem';
-import { roomsOptions } from '~/shared/http/vocabulary';
+import { RETURN, RISE } from '~/shared/rules';
+import { catalogueOptions, roomsOptions } from '~/shared/http/vocabulary';
 import { Trouble, Waiting } from '~/shared/ui/States';
 
 const LEVELS = [
@@ -24,40 +26,36 @@ const LEVELS = [
   { value: '2', name: 'Intermediate' },
   { value: '3', name: 'Advanced' },
 ];
-const KEPT = 'grike-setup-draft';
-
-function keptDraft(): NewSeries {
-  const empty = emptyDraft(new Date());
-  try {
-    const kept = JSON.parse(sessionStorage.getItem(KEPT) ?? '{}') as Partial<NewSeries>;
-    const same = (key: string) => typeof kept[key as keyof NewSeries] === typeof empty[key as keyof NewSeries];
-    return Object.keys(kept).every((key) => !(key in empty) || same(key)) ? { ...empty, ...kept } : empty;
-  } catch {
-    return empty;
-  }
-}
 
 export function SetupPage() {
   const id = Number(useParams().id ?? 0);
   const stored = useQuery(setupOptions(id));
   if (id && stored.error && !stored.data) return <Trouble error={stored.error} onRetry={() => void stored.refetch()} />;
   if (id && !stored.data) return <Waiting what="Fetching the set-up" />;
-  return <SetupForm key={id} id={id} version={stored.data?.version ?? 0} first={id && stored.data ? stored.data : keptDraft()} />;
+  return (
+    <SetupForm
+      key={id}
+      id={id}
+      version={stored.data?.version ?? 0}
+      first={id && stored.data ? stored.data : keptDraft(new Date())}
+    />
+  );
 }
 
 function SetupForm({ id, version, first }: { id: number; version: number; first: NewSeries }) {
   const [draft, setDraft] = useState<NewSeries>(first);
   const navigate = useNavigate();
   const rooms = useQuery(roomsOptions);
+  const { data: catalogue } = useQuery(catalogueOptions);
   const save = useSaveAndPlan(id, version, (series, run) => {
-    sessionStorage.removeItem(KEPT);
+    forgetDraft();
     void navigate(`/series/${series}/runs/${run}`);
   });
   const fields = save.error instanceof Problem ? save.error.fields : {};
   const put = (next: NewSeries) => {
     setDraft(next);
     // A reload must not lose what was typed.
-    if (!id) sessionStorage.setItem(KEPT, JSON.stringify(next));
+    if (!id) keepDraft(next);
   };
   const set = (part: Partial<NewSeries>) => put({ ...draft, ...part });
   const count = classCount(draft);
@@ -79,31 +77,70 @@ function SetupForm({ id, version, first }: { id: number; version: number; first:
       </Text>
       <Flex gap="4" mb="4" wrap="wrap" align="flex-start">
         <TextField label="Name" width="72" value={draft.name} error={fields.name} onChange={(name) => set({ name })} />
-        <TextField label="First day" type="date" width="40" value={draft.start} error={fields.start} onChange={(start) => set({ start })} />
-        <NumberField label="Weeks" width="20" value={draft.weeks} min={1} max={52} error={fields.weeks} onChange={(weeks) => set({ weeks })} />
-        <NumberField label="Minutes" width="24" value={draft.minutes} min={20} max={90} error={fields.minutes} onChange={(minutes) => set({ minutes })} />
-        <NumberField label="People" width="20" value={draft.heads} min={1} max={200} error={fields.heads} onChange={(heads) => set({ heads })} />
-        <SelectField label="Level" width="36" value={String(draft.level)} options={LEVELS} onChange={(level) => set({ level: Number(level) })} />
+        <TextField
+          label="First day"
+          type="date"
+          width="40"
+          value={draft.start}
+          error={fields.start}
+          onChange={(start) => set({ start })}
+        />
+        <NumberField
+          label="Weeks"
+          width="20"
+          value={draft.weeks}
+          min={1}
+          max={52}
+          error={fields.weeks}
+          onChange={(weeks) => set({ weeks })}
+        />
+        <NumberField
+          label="Minutes"
+          width="24"
+          value={draft.minutes}
+          min={20}
+          max={90}
+          error={fields.minutes}
+          onChange={(minutes) => set({ minutes })}
+        />
+        <NumberField
+          label="People"
+          width="20"
+          value={draft.heads}
+          min={1}
+          max={200}
+          error={fields.heads}
+          onChange={(heads) => set({ heads })}
+        />
+        <SelectField
+          label="Level"
+          width="36"
+          value={String(draft.level)}
+          options={LEVELS}
+          onChange={(level) => set({ level: Number(level) })}
+        />
       </Flex>
       <PresetPicker draft={draft} onDraft={put} />
       <Flex gap="8" mb="4" align="flex-start" wrap="wrap">
         <Box>
           <DayPicker days={draft.weekdays} error={fields.weekdays} onDays={(weekdays) => set({ weekdays })} />
         </Box>
-        <NumberField
-          label="Classes before a movement may return"
-          width="64"
-          value={ruleNumber(draft, 'D4', 'gap', 3)}
-          min={0}
-          onChange={(gap) => put(withRuleNumber(draft, 'D4', 'gap', gap || 0))}
-        />
-        <NumberField
-          label="Volume rises a week by (%)"
-          width="48"
-          value={ruleNumber(draft, 'W7', 'rise', 5)}
-          min={0}
-          onChange={(rise) => put(withRuleNumber(draft, 'W7', 'rise', rise || 0))}
-        />
+        {catalogue && (
+          <>
+            <FigureField
+              label="Classes before a movement may return"
+              width="64"
+              figure={ruleNumber(catalogue.rules, draft, RETURN)}
+              onChange={(gap) => put(withRuleNumber(draft, RETURN, gap))}
+            />
+            <FigureField
+              label="Volume rises a week by (%)"
+              width="48"
+              figure={ruleNumber(catalogue.rules, draft, RISE)}
+              onChange={(rise) => put(withRuleNumber(draft, RISE, rise))}
+            />
+          </>
+        )}
       </Flex>
       <Box mb="4">
         <ClosedDays closed={draft.closed ?? []} error={fields.closed} onClosed={(closed) => set({ closed })} />
@@ -128,8 +165,9 @@ function SetupForm({ id, version, first }: { id: number; version: number; first:
           Plan {count} classes
         </Button>
         <Text color="soft">
-          {draft.name.trim() ? '' : 'Give it a name first. '}New participants, and anyone with a heart, lung, joint or back condition, pregnancy or recent childbirth,
-          take medical advice first; local rules and qualified instructors come before any plan.
+          {draft.name.trim() ? '' : 'Give it a name first. '}New participants, and anyone with a heart, lung, joint or
+          back condition, pregnancy or recent childbirth, take medical advice first; local rules and qualified
+          instructors come before any plan.
         </Text>
       </Flex>
     </Box>

@@ -5,6 +5,7 @@ import type { NewSeries } from './api';
 import { MovementWishes } from './MovementWishes';
 import { Pins } from './Pins';
 import { wishesOf, withWishes } from './wishes';
+import type { Schemas } from '~/shared/http/client';
 import { catalogueOptions } from '~/shared/http/vocabulary';
 
 interface Props {
@@ -18,8 +19,14 @@ export function WishFields({ draft, error, onDraft }: Props) {
   const { data: catalogue } = useQuery(catalogueOptions);
   const wishes = wishesOf(draft);
   if (!catalogue) return null;
-  const toggle = (id: string) =>
-    onDraft(withWishes(draft, { cautions: wishes.cautions.includes(id) ? wishes.cautions.filter((other) => other !== id) : [...wishes.cautions, id] }));
+  const toggle = (id: Schemas['Caution']) =>
+    onDraft(
+      withWishes(draft, {
+        cautions: wishes.cautions.includes(id)
+          ? wishes.cautions.filter((other) => other !== id)
+          : [...wishes.cautions, id],
+      }),
+    );
   const count = wishes.cautions.length + wishes.wanted.length + wishes.never.length + wishes.pins.length;
   return (
     <chakra.details mb="3" open={Boolean(error) || undefined}>
@@ -33,14 +40,23 @@ export function WishFields({ draft, error, onDraft }: Props) {
         {catalogue.cautions.map((caution) => {
           const on = wishes.cautions.includes(caution.id);
           return (
-            <Button key={caution.id} size="2xs" variant={on ? 'solid' : 'outline'} bg={on ? 'action' : 'panel'} color={on ? 'onAction' : 'ink'} aria-pressed={on} onClick={() => toggle(caution.id)}>
+            <Button
+              key={caution.id}
+              size="2xs"
+              variant={on ? 'solid' : 'outline'}
+              bg={on ? 'action' : 'panel'}
+              color={on ? 'onAction' : 'ink'}
+              aria-pressed={on}
+              onClick={() => toggle(caution.id)}
+            >
               {caution.name}
             </Button>
           );
         })}
       </Flex>
       <Text fontSize="xs" color="soft">
-        A caution keeps movements out of every class, warm-up and cool-down included. It takes no medical decision; whoever knows the person does.
+        A caution keeps movements out of every class, warm-up and cool-down included. It takes no medical decision;
+        whoever knows the person does.
       </Text>
       <MovementWishes label="Wanted" ids={wishes.wanted} onIds={(wanted) => onDraft(withWishes(draft, { wanted }))} />
       <MovementWishes label="Never" ids={wishes.never} onIds={(never) => onDraft(withWishes(draft, { never }))} />

@@ -19,7 +19,8 @@ export function useSaveAndPlan(id: number, version: number, onStarted: (series: 
   const client = useQueryClient();
   return useMutation({
     mutationFn: async (body: NewSeries) => {
-      const series = id > 0 ? await change(id, { ...body, version }) : (await data(http.POST('/api/series', { body }))).id;
+      const series =
+        id > 0 ? await change(id, { ...body, version }) : (await data(http.POST('/api/series', { body }))).id;
       const path = { series_id: series };
       const board = await data(http.GET('/api/series/{series_id}', { params: { path } }));
       const run = await data(
@@ -46,7 +47,12 @@ export function useReshape(id: number, onStarted: (run: number) => void) {
       const path = { series_id: id };
       await data(http.PUT('/api/series/{series_id}/days-and-kit', { params: { path }, body }));
       const board = await data(http.GET('/api/series/{series_id}', { params: { path } }));
-      return data(http.POST('/api/series/{series_id}/runs', { params: { path }, body: { version: board.version, seed: 1, repair: true } }));
+      return data(
+        http.POST('/api/series/{series_id}/runs', {
+          params: { path },
+          body: { version: board.version, seed: 1, repair: true },
+        }),
+      );
     },
     onSuccess: (run) => onStarted(run.id),
     onSettled: lookAnew(client, ['series', id]),

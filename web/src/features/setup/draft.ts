@@ -1,5 +1,6 @@
 import type { NewSeries } from './api';
 import type { Schemas } from '~/shared/http/client';
+import type { Figure } from '~/shared/rules';
 
 /** The next Monday, as the first day of a new series. */
 export function nextMonday(today: Date): string {
@@ -20,7 +21,16 @@ export function emptyDraft(today: Date): NewSeries {
     room: {
       name: 'Hall',
       heads: 20,
-      kit: { mat: 20, wall: 20, chair: 16, towel: 20, 'dumbbell-light': 16, 'dumbbell-medium': 16, 'mini-band': 20, 'long-band': 16 },
+      kit: {
+        mat: 20,
+        wall: 20,
+        chair: 16,
+        towel: 20,
+        'dumbbell-light': 16,
+        'dumbbell-medium': 16,
+        'mini-band': 20,
+        'long-band': 16,
+      },
     },
     closed: [],
     menus: {},
@@ -49,12 +59,23 @@ export function classCount(draft: NewSeries): number {
   return count;
 }
 
-/** The value of a rule's number in a draft, or its default. */
-export function ruleNumber(draft: NewSeries, rule: string, name: string, fallback: number): number {
-  return draft.rules?.[rule]?.numbers?.[name] ?? fallback;
+/** A figure of a rule in a draft, at its default where the draft says nothing, with its limits. */
+export function ruleNumber(
+  rules: Schemas['RuleLine'][],
+  draft: NewSeries,
+  { rule, number }: Figure,
+): Schemas['RuleNumber'] | undefined {
+  const usual = rules.find((line) => line.id === rule)?.numbers.find((entry) => entry.name === number);
+  return usual && { ...usual, value: draft.rules?.[rule]?.numbers?.[number] ?? usual.value };
 }
 
-export function withRuleNumber(draft: NewSeries, rule: string, name: string, value: number): NewSeries {
+/** Whether a draft has a rule on, as a must or as an aim. */
+export function ruleOn(rules: Schemas['RuleLine'][], draft: NewSeries, rule: string): boolean {
+  const usual = rules.find((line) => line.id === rule)?.mode ?? 'off';
+  return (draft.rules?.[rule]?.mode ?? usual) !== 'off';
+}
+
+export function withRuleNumber(draft: NewSeries, { rule, number: name }: Figure, value: number): NewSeries {
   const line = draft.rules?.[rule] ?? { numbers: {}, owned: {} };
   return { ...draft, rules: { ...draft.rules, [rule]: { ...line, numbers: { ...line.numbers, [name]: value } } } };
 }
@@ -76,13 +97,22 @@ export type Counted = Pick<NewSeries, 'minutes' | 'level' | 'room'>;
 /** What a preset is usually taught with, where a draft has something else. */
 export function usualOf(draft: NewSeries, preset: Preset): Counted | null {
   const kit = preset.kit ?? draft.room.kit;
-  const usual = { minutes: preset.minutes ?? draft.minutes, level: preset.level ?? draft.level, room: { ...draft.room, kit } };
-  const same = usual.minutes === draft.minutes && usual.level === draft.level && kitText(kit) === kitText(draft.room.kit);
+  const usual = {
+    minutes: preset.minutes ?? draft.minutes,
+    level: preset.level ?? draft.level,
+    room: { ...draft.room, kit },
+  };
+  const same =
+    usual.minutes === draft.minutes && usual.level === draft.level && kitText(kit) === kitText(draft.room.kit);
   return same ? null : usual;
 }
 
 function kitText(kit: Record<string, number>): string {
-  return JSON.stringify(Object.entries(kit).filter(([, count]) => count > 0).sort());
+  return JSON.stringify(
+    Object.entries(kit)
+      .filter(([, count]) => count > 0)
+      .sort(),
+  );
 }
 
 /** The preset whose rules a draft has; none once a rule was changed. */
@@ -92,6 +122,11 @@ export function presetOf(draft: NewSeries, presets: Preset[]): Preset | undefine
 }
 
 function rulesText(rules: NewSeries['rules']): string {
-  const lines = Object.entries(rules ?? {}).map(([id, line]) => [id, line.mode ?? null, line.weight ?? null, Object.entries(line.numbers ?? {}).sort()]);
+  const lines = Object.entries(rules ?? {}).map(([id, line]) => [
+    id,
+    line.mode ?? null,
+    line.weight ?? null,
+    Object.entries(line.numbers ?? {}).sort(),
+  ]);
   return JSON.stringify(lines.sort());
 }

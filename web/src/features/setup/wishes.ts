@@ -12,22 +12,25 @@ export function withWishes(draft: NewSeries, part: Partial<Wishes>): NewSeries {
   return { ...draft, wishes: { ...wishesOf(draft), ...part } };
 }
 
-/** Promise a day its focus, format or kit beside what it has already; "none" takes all back. */
-export function withPin(draft: NewSeries, week: number, weekday: number, kind: string, id: string): NewSeries {
+/** What can be promised of a day: one focus, one format, or kit (an empty list is body weight). */
+export type Promised = Pick<Pin, 'focus' | 'format' | 'kit'>;
+
+/** Promise a day something beside what it has already, kit added to kit; null takes all back. */
+export function withPin(draft: NewSeries, week: number, weekday: number, part: Promised | null): NewSeries {
   const pins = wishesOf(draft).pins;
   const now = pins.find((pin) => pin.week === week && pin.weekday === weekday) ?? { week, weekday };
   const others = pins.filter((pin) => pin !== now);
-  if (kind === 'none') return withWishes(draft, { pins: others });
-  const part = kind === 'kit' ? { kit: id ? [...new Set([...(now.kit ?? []), id])] : [] } : { [kind]: id };
-  return withWishes(draft, { pins: [...others, { ...now, ...part }] });
+  if (!part) return withWishes(draft, { pins: others });
+  const kit = part.kit?.length ? { kit: [...new Set([...(now.kit ?? []), ...part.kit])] } : {};
+  return withWishes(draft, { pins: [...others, { ...now, ...part, ...kit }] });
 }
 
 /** The focuses from which a day chooses; empty: any. */
-export function menuOf(draft: NewSeries, day: number): string[] {
+export function menuOf(draft: NewSeries, day: number): Schemas['Focus'][] {
   return draft.menus?.[String(day)] ?? [];
 }
 
-export function withMenu(draft: NewSeries, day: number, menu: string[]): NewSeries {
+export function withMenu(draft: NewSeries, day: number, menu: Schemas['Focus'][]): NewSeries {
   const kept = Object.entries(draft.menus ?? {}).filter(([key]) => key !== String(day));
   return { ...draft, menus: Object.fromEntries(menu.length ? [...kept, [String(day), menu]] : kept) };
 }

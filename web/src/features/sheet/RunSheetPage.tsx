@@ -55,8 +55,8 @@ function Sheet({ detail }: { detail: Schemas['ClassDetail'] }) {
         </Text>
       </Flex>
       <Text fontSize="xs" my="1">
-        <b>Lay out:</b> {[...kit].map(name).join(', ') || 'nothing'} for {detail.heads}. <b>Say first:</b> stop on pain; tell me about heart, joints, back,
-        pregnancy; easier options are always open.
+        <b>Lay out:</b> {[...kit].map(name).join(', ') || 'nothing'} for {detail.heads}. <b>Say first:</b> stop on pain;
+        tell me about heart, joints, back, pregnancy; easier options are always open.
       </Text>
       <chakra.div columnCount={1}>
         {detail.blocks.map((block) => (

@@ -32,7 +32,11 @@ export function SheetBlock({ block }: { block: Schemas['BlockModel'] }) {
       {work ? (
         <WorkTable block={block} />
       ) : (
-        <Text fontSize="sm">{block.items.map((item) => `${name(item.movement)}${item.dose.includes('side') ? ' (L, R)' : ''}`).join(' · ')}</Text>
+        <Text fontSize="sm">
+          {block.items
+            .map((item) => `${name(item.movement)}${item.dose.includes('side') ? ' (L, R)' : ''}`)
+            .join(' · ')}
+        </Text>
       )}
     </Box>
   );
@@ -41,7 +45,10 @@ export function SheetBlock({ block }: { block: Schemas['BlockModel'] }) {
 function WorkTable({ block }: { block: Schemas['BlockModel'] }) {
   const movements = useMovements();
   return (
-    <chakra.table w="full" css={{ borderCollapse: 'collapse', '& td': { verticalAlign: 'top', paddingBlock: '1px', paddingRight: '8px' } }}>
+    <chakra.table
+      w="full"
+      css={{ borderCollapse: 'collapse', '& td': { verticalAlign: 'top', paddingBlock: '1px', paddingRight: '8px' } }}
+    >
       <tbody>
         {block.items.map((item, index) => {
           const movement = movements.get(item.movement);

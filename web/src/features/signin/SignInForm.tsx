@@ -21,10 +21,23 @@ export function SignInForm({ onSignedIn }: { onSignedIn?: (name: string) => void
       </Field.Root>
       <Field.Root mb="5">
         <Field.Label>Password</Field.Label>
-        <Input name="password" type="password" autoComplete="current-password" value={password} onChange={(e) => setPassword(e.target.value)} />
+        <Input
+          name="password"
+          type="password"
+          autoComplete="current-password"
+          value={password}
+          onChange={(e) => setPassword(e.target.value)}
+        />
       </Field.Root>
       {signIn.error && <Trouble error={signIn.error} />}
-      <Button type="submit" w="full" bg="action" color="onAction" loading={signIn.isPending} disabled={!name || !password}>
+      <Button
+        type="submit"
+        w="full"
+        bg="action"
+        color="onAction"
+        loading={signIn.isPending}
+        disabled={!name || !password}
+      >
         Sign in
       </Button>
     </form>

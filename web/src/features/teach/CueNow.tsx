@@ -16,7 +16,14 @@ interface Props {
   onBack: () => void;
 }
 
-const WASH: Record<string, string> = { work: 'fernWash', rest: 'sunken', breather: 'harebellWash', show: 'lichenWash', change: 'lichenWash', switch: 'heatherWash' };
+const WASH: Record<string, string> = {
+  work: 'fernWash',
+  rest: 'sunken',
+  breather: 'harebellWash',
+  show: 'lichenWash',
+  change: 'lichenWash',
+  switch: 'heatherWash',
+};
 
 /** The cue that runs, large enough for across the hall, and what comes after it. */
 export function CueNow({ detail, run, cue, measure, now, onNext, onBack }: Props) {
@@ -46,7 +53,8 @@ export function CueNow({ detail, run, cue, measure, now, onNext, onBack }: Props
         <Text fontSize="2xl">{words(cue)}</Text>
         {movement && (
           <Text mt="3" fontSize="lg">
-            {movement.cues.join('. ')}. Easier: {movement.easier?.how ?? 'less range'}. Harder: {movement.harder?.how ?? 'more range'}.
+            {movement.cues.join('. ')}. Easier: {movement.easier?.how ?? 'less range'}. Harder:{' '}
+            {movement.harder?.how ?? 'more range'}.
           </Text>
         )}
       </Box>
@@ -66,7 +74,16 @@ export function CueNow({ detail, run, cue, measure, now, onNext, onBack }: Props
       </Box>
       <Box as="ol" listStyleType="none" mt="2" aria-label="What comes next">
         {coming.map((entry, place) => (
-          <Flex as="li" key={run.index + place} gap="3" py="2" borderTop="1px solid" borderColor="line" color="soft" fontSize="lg">
+          <Flex
+            as="li"
+            key={run.index + place}
+            gap="3"
+            py="2"
+            borderTop="1px solid"
+            borderColor="line"
+            color="soft"
+            fontSize="lg"
+          >
             <Text w="32">{title(entry)}</Text>
             <Text flex="1" color="ink" fontWeight="600">
               {name(entry.movement) || entry.label}

@@ -68,7 +68,8 @@ function Teach({ detail, measures }: Props) {
       {!run && (
         <Box textAlign="center" py="20">
           <Text mb="4" fontSize="lg">
-            Bouts and rests run by themselves. Changes, showings and counted bouts wait for you: press when the group is ready.
+            Bouts and rests run by themselves. Changes, showings and counted bouts wait for you: press when the group is
+            ready.
           </Text>
           <Button size="xl" bg="action" color="onAction" onClick={teaching.start}>
             Begin
@@ -78,7 +79,17 @@ function Teach({ detail, measures }: Props) {
           </Text>
         </Box>
       )}
-      {run && !done && cue && <CueNow detail={detail} run={run} cue={cue} measure={measures[run.index] ?? null} now={now} onNext={teaching.next} onBack={teaching.back} />}
+      {run && !done && cue && (
+        <CueNow
+          detail={detail}
+          run={run}
+          cue={cue}
+          measure={measures[run.index] ?? null}
+          now={now}
+          onNext={teaching.next}
+          onBack={teaching.back}
+        />
+      )}
       {run && done && (
         <Box py="6">
           <Heading as="h2" size="md" mb="1">

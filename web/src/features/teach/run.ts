@@ -24,7 +24,10 @@ export function waits(measure: Measure | undefined): boolean {
 export function next(run: Run, measures: Measure[], now: number, at = now): Run {
   const measure = measures[run.index];
   const took = Math.round((at - run.cueBegan) / 100) / 10;
-  const marks = measure && took > 0 ? [...run.marks, { kind: measure.kind, took, planned: measure.planned, movement: measure.movement }] : run.marks;
+  const marks =
+    measure && took > 0
+      ? [...run.marks, { kind: measure.kind, took, planned: measure.planned, movement: measure.movement }]
+      : run.marks;
   return { ...run, index: run.index + 1, cueBegan: at, marks };
 }
 

@@ -1,14 +1,21 @@
 import { useEffect, useState } from 'react';
+import { z } from 'zod/mini';
 
 import { back, begin, next, type Run, tick } from './run';
 import type { Schemas } from '~/shared/http/client';
+import { readKept } from '~/shared/kept';
+
+const MARK = z.object({ kind: z.string(), took: z.number(), planned: z.number(), movement: z.string() });
+const KEPT = z.object({
+  index: z.int().check(z.minimum(0)),
+  began: z.number(),
+  cueBegan: z.number(),
+  marks: z.array(MARK),
+});
 
 /** A class as it is taught, kept on this machine so that a reload goes on where it was. */
 export function useRun(key: string, cues: Schemas['CueModel'][], measures: (Schemas['MeasureModel'] | null)[]) {
-  const [run, setRun] = useState<Run | null>(() => {
-    const kept = localStorage.getItem(key);
-    return kept ? (JSON.parse(kept) as Run) : null;
-  });
+  const [run, setRun] = useState<Run | null>(() => readKept(localStorage, key, KEPT));
   const [now, setNow] = useState(() => Date.now());
   const running = run !== null && run.index < cues.length;
   useEffect(() => {

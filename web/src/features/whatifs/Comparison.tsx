@@ -16,13 +16,28 @@ export function Comparison({ series, run }: { series: number; run: number }) {
     ['Classes', (side) => String(side.classes)],
     ['Broken musts', (side) => String(side.musts)],
     ['Points of cost', (side) => String(side.cost)],
-    ['By rule', (side) => Object.entries(side.by_rule).map(([rule, cost]) => `${rule} ${cost}`).join(', ') || 'none'],
+    [
+      'By rule',
+      (side) =>
+        Object.entries(side.by_rule)
+          .map(([rule, cost]) => `${rule} ${cost}`)
+          .join(', ') || 'none',
+    ],
     ['Different movements', (side) => String(side.movements)],
     ['Minutes in all', (side) => figure(side.minutes)],
     ['Volume a class', (side) => figure(side.training)],
   ];
   return (
-    <Box as="section" aria-label="Comparison" w="lg" flexShrink="0" bg="panel" border="1px solid" borderColor="line" p="3">
+    <Box
+      as="section"
+      aria-label="Comparison"
+      w="lg"
+      flexShrink="0"
+      bg="panel"
+      border="1px solid"
+      borderColor="line"
+      p="3"
+    >
       <chakra.table w="full" fontSize="xs">
         <thead>
           <chakra.tr textAlign="left">
@@ -33,7 +48,12 @@ export function Comparison({ series, run }: { series: number; run: number }) {
         </thead>
         <tbody>
           {lines.map(([name, of]) => (
-            <chakra.tr key={name} borderTop="1px solid" borderColor="line" fontWeight={of(one) === of(other) ? '400' : '700'}>
+            <chakra.tr
+              key={name}
+              borderTop="1px solid"
+              borderColor="line"
+              fontWeight={of(one) === of(other) ? '400' : '700'}
+            >
               <chakra.td color="soft" fontWeight="400">
                 {name}
               </chakra.td>

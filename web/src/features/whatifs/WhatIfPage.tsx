@@ -39,8 +39,13 @@ function WhatIfs({ board, presets, list }: Props) {
   const [compared, setCompared] = useState<number | null>(asked);
   const { begin, forget, adopt } = useWhatIfWrites(board.id);
   const failed = begin.error ?? forget.error ?? adopt.error;
-  const toggle = (place: number) => setChosen(chosen.includes(place) ? chosen.filter((other) => other !== place) : [...chosen, place]);
-  const start = () => begin.mutate(ready.filter((_, place) => chosen.includes(place)), { onSuccess: () => setChosen([]) });
+  const toggle = (place: number) =>
+    setChosen(chosen.includes(place) ? chosen.filter((other) => other !== place) : [...chosen, place]);
+  const start = () =>
+    begin.mutate(
+      ready.filter((_, place) => chosen.includes(place)),
+      { onSuccess: () => setChosen([]) },
+    );
   return (
     <Box maxW="6xl" mx="auto">
       <Link asChild color="soft" textDecoration="underline">
@@ -50,7 +55,8 @@ function WhatIfs({ board, presets, list }: Props) {
         What if {board.name} were otherwise?
       </Heading>
       <Text color="soft" mb="3">
-        Each is planned beside the series, which stays as it is. Hold them against it, and make the one you like a series of its own.
+        Each is planned beside the series, which stays as it is. Hold them against it, and make the one you like a
+        series of its own.
       </Text>
       {director && (
         <Box as="fieldset" mb="4">
@@ -62,7 +68,15 @@ function WhatIfs({ board, presets, list }: Props) {
               </chakra.label>
             ))}
           </Box>
-          <Button mt="2" size="sm" bg="action" color="onAction" disabled={!chosen.length} loading={begin.isPending} onClick={start}>
+          <Button
+            mt="2"
+            size="sm"
+            bg="action"
+            color="onAction"
+            disabled={!chosen.length}
+            loading={begin.isPending}
+            onClick={start}
+          >
             Plan {chosen.length || 'what is chosen'}
           </Button>
         </Box>
@@ -83,7 +97,9 @@ function WhatIfs({ board, presets, list }: Props) {
             />
           ))}
         </Box>
-        {compared !== null && (compared === asked || list.some((entry) => entry.run === compared)) && <Comparison series={board.id} run={compared} />}
+        {compared !== null && (compared === asked || list.some((entry) => entry.run === compared)) && (
+          <Comparison series={board.id} run={compared} />
+        )}
       </Flex>
     </Box>
   );

@@ -58,7 +58,8 @@ export function WhatIfRow({ entry, chosen, adopted, onCompare, onForget, onAdopt
 function standing(entry: Schemas['WhatIfModel']): string {
   if (entry.state === 'waiting') return 'Waiting for its turn.';
   if (entry.state === 'running') return 'Being planned.';
-  if (entry.state === 'none') return entry.status === 'impossible' ? 'No plan can keep every must rule.' : 'No plan was found.';
+  if (entry.state === 'none')
+    return entry.status === 'impossible' ? 'No plan can keep every must rule.' : 'No plan was found.';
   if (entry.cost == null) return 'It was not planned.';
   if (entry.cost === 0) return 'Every rule kept; by the rules no plan can be better.';
   const rules = Object.entries(entry.by_rule ?? {}).map(([rule, cost]) => `${rule} ${cost}`);

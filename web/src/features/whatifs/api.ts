@@ -10,14 +10,16 @@ export function whatIfsOptions(series: number) {
     queryKey: ['series', series, 'what-ifs'],
     queryFn: () => data(http.GET('/api/series/{series_id}/what-ifs', { params: { path: { series_id: series } } })),
     // While one is being planned its row changes without anybody's doing.
-    refetchInterval: (query) => (query.state.data?.some((entry) => ['waiting', 'running'].includes(entry.state)) ? 800 : false),
+    refetchInterval: (query) =>
+      query.state.data?.some((entry) => ['waiting', 'running'].includes(entry.state)) ? 800 : false,
   });
 }
 
 export function comparisonOptions(series: number, run: number) {
   return queryOptions({
     queryKey: ['series', series, 'compare', run],
-    queryFn: () => data(http.GET('/api/compare', { params: { query: { one: `series-${series}`, other: `run-${run}` } } })),
+    queryFn: () =>
+      data(http.GET('/api/compare', { params: { query: { one: `series-${series}`, other: `run-${run}` } } })),
   });
 }
 
@@ -26,7 +28,12 @@ export function useWhatIfWrites(series: number) {
   const onSettled = lookAnew(client, ['series', series, 'what-ifs']);
   const begin = useMutation({
     mutationFn: (changes: WhatIf[]) =>
-      data(http.POST('/api/series/{series_id}/what-ifs', { params: { path: { series_id: series } }, body: { seed: 1, changes } })),
+      data(
+        http.POST('/api/series/{series_id}/what-ifs', {
+          params: { path: { series_id: series } },
+          body: { seed: 1, changes },
+        }),
+      ),
     onSettled,
   });
   const forget = useMutation({

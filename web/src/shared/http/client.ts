@@ -21,7 +21,9 @@ const carriesToken: Middleware = {
     return request;
   },
   onError() {
-    return new Problem({ detail: 'Check the connection and try again. What was saved is safe, and what is on this page stays.' });
+    return new Problem({
+      detail: 'Check the connection and try again. What was saved is safe, and what is on this page stays.',
+    });
   },
 };
 
@@ -36,6 +38,7 @@ http.use(carriesToken);
 export async function data<T>(answer: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
   const { data: body, error, response } = await answer;
   if (response.status === 401 && !response.url.endsWith('/api/sign-in')) setEnded(true);
-  if (!response.ok) throw new Problem((error ?? { status: response.status, title: 'Grike is not answering just now.' }) as object);
+  if (!response.ok)
+    throw new Problem((error ?? { status: response.status, title: 'Grike is not answering just now.' }) as object);
   return body as T;
 }

@@ -5,7 +5,9 @@ export class Problem extends Error {
   readonly detail: string;
   readonly fields: Record<string, string>;
 
-  constructor(body: Partial<{ title: string; status: number; code: string; detail: string; fields: Record<string, string> }>) {
+  constructor(
+    body: Partial<{ title: string; status: number; code: string; detail: string; fields: Record<string, string> }>,
+  ) {
     super(body.title ?? 'Grike could not be reached.');
     this.status = body.status ?? 0;
     this.code = body.code ?? 'offline';

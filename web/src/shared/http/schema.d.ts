@@ -1229,8 +1229,7 @@ export interface components {
              * @default false
              */
             locked: boolean;
-            /** Purpose */
-            purpose: string;
+            purpose: components["schemas"]["Purpose"];
             /** Start */
             start: number;
             /** Summary */
@@ -1292,8 +1291,7 @@ export interface components {
             weekdays: number[];
             /** Weeks */
             weeks: number;
-            /** Yardstick */
-            yardstick: string;
+            yardstick: components["schemas"]["Yardstick"];
         };
         /**
          * BoardClass
@@ -1307,8 +1305,7 @@ export interface components {
             date: string;
             /** Findings */
             findings: number;
-            /** Focus */
-            focus: string;
+            focus: components["schemas"]["Focus"];
             /** Format */
             format: string;
             /** Format Letters */
@@ -1316,13 +1313,13 @@ export interface components {
             /** Format Place */
             format_place: number;
             /** Kit */
-            kit: string[];
+            kit: components["schemas"]["Kit"][];
             /** Kit Name */
             kit_name: string;
             /** Locked */
             locked: boolean;
             /** Main Groups */
-            main_groups: string[];
+            main_groups: components["schemas"]["Muscle"][];
             /** Movements */
             movements: string[];
             /** Name */
@@ -1369,19 +1366,19 @@ export interface components {
          */
         Catalogue: {
             /** Cautions */
-            cautions: components["schemas"]["Named"][];
+            cautions: components["schemas"]["NamedOf_Caution_"][];
             /** Endings */
             endings: string[];
             /** Families */
-            families: components["schemas"]["Named"][];
+            families: components["schemas"]["NamedOf_Family_"][];
             /** Focuses */
-            focuses: components["schemas"]["Named"][];
+            focuses: components["schemas"]["NamedOf_Focus_"][];
             /** Formats */
             formats: components["schemas"]["Named"][];
             /** Kit */
-            kit: components["schemas"]["Named"][];
+            kit: components["schemas"]["NamedOf_Kit_"][];
             /** Levers */
-            levers: components["schemas"]["Named"][];
+            levers: components["schemas"]["NamedOf_Lever_"][];
             /** Muscles */
             muscles: components["schemas"]["MuscleModel"][];
             /** Planned Formats */
@@ -1391,6 +1388,12 @@ export interface components {
             /** Rules */
             rules: components["schemas"]["RuleLine"][];
         };
+        /**
+         * Caution
+         * @description What the people of a group must be spared.
+         * @enum {string}
+         */
+        Caution: "no-jumps" | "no-floor" | "no-wrist-load" | "easy-on-knees" | "chair-only";
         /**
          * Certificate
          * @description How good a plan is known to be.
@@ -1406,8 +1409,7 @@ export interface components {
             cost: number;
             /** Notes */
             notes: string[];
-            /** Status */
-            status: string;
+            status: components["schemas"]["Status"];
         };
         /**
          * ChangeBrief
@@ -1445,14 +1447,13 @@ export interface components {
             extra_seconds: number;
             /** Findings */
             findings: components["schemas"]["FindingModel"][];
-            /** Focus */
-            focus: string;
+            focus: components["schemas"]["Focus"];
             /** Focus Name */
             focus_name: string;
             /** Heads */
             heads: number;
             /** Kit */
-            kit: string[];
+            kit: components["schemas"]["Kit"][];
             /** Left */
             left: {
                 [key: string]: number;
@@ -1507,7 +1508,7 @@ export interface components {
         ClassDocument: {
             /** Document */
             document: {
-                [key: string]: unknown;
+                [key: string]: components["schemas"]["JsonValue"];
             };
             /** Version */
             version: number;
@@ -1533,6 +1534,12 @@ export interface components {
             id: number;
         };
         /**
+         * CueKind
+         * @description What happens during a cue.
+         * @enum {string}
+         */
+        CueKind: "talk" | "work" | "rest" | "switch" | "change" | "show" | "breather";
+        /**
          * CueModel
          * @description Seconds ``start`` to ``end`` of a class.
          */
@@ -1543,8 +1550,7 @@ export interface components {
             end: number;
             /** Extra */
             extra: number;
-            /** Kind */
-            kind: string;
+            kind: components["schemas"]["CueKind"];
             /** Label */
             label: string;
             /** Movement */
@@ -1553,8 +1559,7 @@ export interface components {
             place: number | null;
             /** Round */
             round: number | null;
-            /** Side */
-            side: string | null;
+            side: components["schemas"]["Side"] | null;
             /** Start */
             start: number;
         };
@@ -1622,6 +1627,18 @@ export interface components {
             /** Value */
             value: number;
         };
+        /**
+         * Face
+         * @description Where on the body a muscle group lies.
+         * @enum {string}
+         */
+        Face: "front" | "back" | "side" | "inner" | "all";
+        /**
+         * Family
+         * @description The family of movements to which one belongs.
+         * @enum {string}
+         */
+        Family: "squat" | "lunge" | "step-up" | "hip-hinge" | "bridge" | "hip-abduction" | "hip-adduction" | "hip-extension" | "knee-flexion" | "calf-shin" | "horizontal-push" | "vertical-push" | "shoulder-raise" | "horizontal-pull" | "vertical-pull" | "upright-row-shrug" | "elbow-flexion" | "elbow-extension" | "trunk-flexion" | "anti-extension" | "trunk-rotation" | "anti-rotation" | "side-flexion" | "back-extension" | "carry" | "combined-lift" | "crawl-climber" | "run-on-the-spot" | "jump-hop" | "step-pattern" | "punch-strike" | "mobility" | "static-stretch" | "breath-settle";
         /**
          * FieldModel
          * @description One field of a movement as text, as it stands in a table.
@@ -1697,6 +1714,12 @@ export interface components {
             version: number;
         };
         /**
+         * Focus
+         * @description The menu from which a day's focus is chosen.
+         * @enum {string}
+         */
+        Focus: "lower" | "upper" | "core" | "whole-body" | "legs-and-back" | "chest-and-shoulders" | "glutes-and-abdominals" | "conditioning";
+        /**
          * FormatModel
          * @description A format with its parameters and the number of movements in a block of it.
          */
@@ -1716,8 +1739,17 @@ export interface components {
             /** Parameters */
             parameters: components["schemas"]["ParameterModel"][];
             /** Purposes */
-            purposes: ("welcome" | "warm-up" | "work" | "breather" | "cool-down" | "close")[];
+            purposes: components["schemas"]["Purpose"][];
         };
+        /**
+         * Handling
+         * @description How a one-sided movement shares its bouts between left and right.
+         *
+         *     CHAIN: neighbours in the block with this handling run on the left, then all of them on the
+         *     right. LEFT and RIGHT: this side only; the other one is done in another place of the class.
+         * @enum {string}
+         */
+        Handling: "two-bouts" | "split" | "by-round" | "chain" | "left-only" | "right-only";
         /**
          * ImportResult
          * @description What a table changed.
@@ -1737,10 +1769,8 @@ export interface components {
             carried: string;
             /** Dose */
             dose: string;
-            /** Handling */
-            handling: string;
-            /** Level */
-            level: string;
+            handling: components["schemas"]["Handling"];
+            level: components["schemas"]["Level"];
             /** Load Step */
             load_step: number;
             /** Movement */
@@ -1753,6 +1783,13 @@ export interface components {
             place: number;
         };
         /**
+         * Joint
+         * @description A joint whose load is rated from 0 (none) to 2 (high).
+         * @enum {string}
+         */
+        Joint: "knee" | "wrist" | "shoulder" | "low-back" | "neck";
+        JsonValue: unknown;
+        /**
          * KeptPlan
          * @description A plan that is kept beside a series that was changed while it was planned.
          */
@@ -1762,6 +1799,24 @@ export interface components {
             /** Words */
             words: string;
         };
+        /**
+         * Kit
+         * @description A kind of kit that a room may hold.
+         * @enum {string}
+         */
+        Kit: "mat" | "dumbbell-light" | "dumbbell-medium" | "dumbbell-heavy" | "kettlebell" | "mini-band" | "long-band" | "step" | "chair" | "wall" | "medicine-ball" | "stability-ball" | "sliders" | "pull-up-bar" | "towel";
+        /**
+         * Level
+         * @description Which option of a movement is planned.
+         * @enum {string}
+         */
+        Level: "easier" | "main" | "harder";
+        /**
+         * Lever
+         * @description A way to ask more of a movement that is carried on.
+         * @enum {string}
+         */
+        Lever: "dose" | "option" | "load";
         /**
          * LoadModel
          * @description What a class loads; energy in kilocalories, session load in effort times minutes.
@@ -1848,6 +1903,12 @@ export interface components {
             planned: number;
         };
         /**
+         * Mode
+         * @description How binding a rule is.
+         * @enum {string}
+         */
+        Mode: "must" | "aim" | "off";
+        /**
          * MovementEdit
          * @description A movement as texts by field; ``version`` is left out for a new one.
          */
@@ -1875,14 +1936,13 @@ export interface components {
          */
         MovementModel: {
             /** Assists */
-            assists: string[];
+            assists: components["schemas"]["Muscle"][];
             /** Care */
             care: string;
             /** Cues */
             cues: string[];
             easier: components["schemas"]["OptionModel"] | null;
-            /** Family */
-            family: string;
+            family: components["schemas"]["Family"];
             /** Faults */
             faults: string[];
             /** Foundation */
@@ -1897,7 +1957,7 @@ export interface components {
                 [key: string]: number;
             };
             /** Kit */
-            kit: string[];
+            kit: components["schemas"]["Kit"][];
             /** Level */
             level: number;
             low_impact: components["schemas"]["OptionModel"] | null;
@@ -1907,14 +1967,11 @@ export interface components {
             name: string;
             /** Other Names */
             other_names: string[];
-            /** Pace */
-            pace: string;
+            pace: components["schemas"]["Pace"];
             /** Placing */
             placing: string;
-            /** Plane */
-            plane: string;
-            /** Position */
-            position: string;
+            plane: components["schemas"]["Plane"];
+            position: components["schemas"]["Position"];
             /** Prepares */
             prepares: string[];
             /** Relief */
@@ -1925,8 +1982,7 @@ export interface components {
             reps: number[];
             /** Retired */
             retired: boolean;
-            /** Role */
-            role: string;
+            role: components["schemas"]["Role"];
             /** Seated */
             seated: string | null;
             /** Seconds */
@@ -1935,14 +1991,13 @@ export interface components {
             seconds_per_rep: number;
             /** Show From */
             show_from: string;
-            /** Sides */
-            sides: string;
+            sides: components["schemas"]["Sides"];
             /** Stand In */
             stand_in: string | null;
             /** Stretches */
             stretches: string[];
             /** Targets */
-            targets: string[];
+            targets: components["schemas"]["Muscle"][];
             /** Version */
             version: number;
         };
@@ -1966,18 +2021,21 @@ export interface components {
             slot: number;
         };
         /**
+         * Muscle
+         * @description A muscle group, in the order from head to foot.
+         * @enum {string}
+         */
+        Muscle: "neck" | "front-deltoid" | "side-deltoid" | "rear-deltoid" | "chest" | "lats" | "mid-back" | "biceps" | "triceps" | "forearms" | "abdominals" | "obliques" | "deep-core" | "low-back" | "hip-flexors" | "glutes" | "side-glutes" | "adductors" | "quadriceps" | "hamstrings" | "calves" | "shins";
+        /**
          * MuscleModel
          * @description A muscle group with its region and face.
          */
         MuscleModel: {
-            /** Face */
-            face: string;
-            /** Id */
-            id: string;
+            face: components["schemas"]["Face"];
+            id: components["schemas"]["Muscle"];
             /** Name */
             name: string;
-            /** Region */
-            region: string;
+            region: components["schemas"]["Region"];
         };
         /**
          * MuscleSets
@@ -1988,8 +2046,7 @@ export interface components {
             least?: number | null;
             /** Most */
             most?: number | null;
-            /** Muscle */
-            muscle: string;
+            muscle: components["schemas"]["Muscle"];
             /** Reps */
             reps: number;
             /** Seconds */
@@ -2004,6 +2061,36 @@ export interface components {
         Named: {
             /** Id */
             id: string;
+            /** Name */
+            name: string;
+        };
+        /** NamedOf[Caution] */
+        NamedOf_Caution_: {
+            id: components["schemas"]["Caution"];
+            /** Name */
+            name: string;
+        };
+        /** NamedOf[Family] */
+        NamedOf_Family_: {
+            id: components["schemas"]["Family"];
+            /** Name */
+            name: string;
+        };
+        /** NamedOf[Focus] */
+        NamedOf_Focus_: {
+            id: components["schemas"]["Focus"];
+            /** Name */
+            name: string;
+        };
+        /** NamedOf[Kit] */
+        NamedOf_Kit_: {
+            id: components["schemas"]["Kit"];
+            /** Name */
+            name: string;
+        };
+        /** NamedOf[Lever] */
+        NamedOf_Lever_: {
+            id: components["schemas"]["Lever"];
             /** Name */
             name: string;
         };
@@ -2022,7 +2109,7 @@ export interface components {
             level: number;
             /** Menus */
             menus?: {
-                [key: string]: string[];
+                [key: string]: components["schemas"]["Focus"][];
             };
             /** Minutes */
             minutes: number;
@@ -2048,12 +2135,8 @@ export interface components {
             /** Weeks */
             weeks: number;
             wishes?: components["schemas"]["WishesModel"];
-            /**
-             * Yardstick
-             * @default seconds
-             * @enum {string}
-             */
-            yardstick: "seconds" | "reps" | "sets";
+            /** @default seconds */
+            yardstick: components["schemas"]["Yardstick"];
         };
         /**
          * NewSession
@@ -2090,6 +2173,12 @@ export interface components {
             /** Movement */
             movement: string | null;
         };
+        /**
+         * Pace
+         * @description How quickly a movement goes.
+         * @enum {string}
+         */
+        Pace: "fast" | "controlled" | "still";
         /**
          * PaceModel
          * @description The pace of an instructor with a group, as the real clock uses it.
@@ -2160,17 +2249,28 @@ export interface components {
          * @description What the class of one day must be; ``week`` counts from 1.
          */
         PinModel: {
-            /** Focus */
-            focus?: string | null;
+            focus?: components["schemas"]["Focus"] | null;
             /** Format */
             format?: string | null;
             /** Kit */
-            kit?: string[] | null;
+            kit?: components["schemas"]["Kit"][] | null;
             /** Week */
             week: number;
             /** Weekday */
             weekday: number;
         };
+        /**
+         * Plane
+         * @description The plane in which a movement mainly goes.
+         * @enum {string}
+         */
+        Plane: "sagittal" | "frontal" | "transverse";
+        /**
+         * Position
+         * @description The position of the body in which a movement is done.
+         * @enum {string}
+         */
+        Position: "standing" | "half-kneeling" | "kneeling" | "seated-floor" | "seated-chair" | "all-fours" | "high-plank" | "forearm-plank" | "crab" | "bear-hover" | "hands-raised" | "side-lying" | "prone" | "supine" | "hanging";
         /**
          * PresetModel
          * @description A way of working to start from.
@@ -2222,6 +2322,12 @@ export interface components {
             type: string;
         };
         /**
+         * Purpose
+         * @description What a block is for. Only WORK counts for volume.
+         * @enum {string}
+         */
+        Purpose: "welcome" | "warm-up" | "work" | "breather" | "cool-down" | "close";
+        /**
          * ReasonModel
          * @description A reason in a sentence, with its rule; "" where no rule says it.
          */
@@ -2261,6 +2367,12 @@ export interface components {
             version: number;
         };
         /**
+         * Region
+         * @description The three parts of the body between which a week is balanced.
+         * @enum {string}
+         */
+        Region: "upper" | "core" | "lower";
+        /**
          * Reshape
          * @description Closed days and the kit of the room, changed for a series that has classes.
          */
@@ -2285,6 +2397,12 @@ export interface components {
             version: number;
         };
         /**
+         * Role
+         * @description What a movement is for in a class.
+         * @enum {string}
+         */
+        Role: "warm-up" | "work" | "cool-down";
+        /**
          * RoomModel
          * @description A room and its kit.
          */
@@ -2303,8 +2421,7 @@ export interface components {
          * @description A line of the rule sheet as a director sets it; ``owned`` is for D6 only.
          */
         RuleChange: {
-            /** Mode */
-            mode?: ("must" | "aim" | "off") | null;
+            mode?: components["schemas"]["Mode"] | null;
             /** Numbers */
             numbers?: {
                 [key: string]: number;
@@ -2337,11 +2454,7 @@ export interface components {
         RuleLine: {
             /** Id */
             id: string;
-            /**
-             * Mode
-             * @enum {string}
-             */
-            mode: "must" | "aim" | "off";
+            mode: components["schemas"]["Mode"];
             /** Numbers */
             numbers: components["schemas"]["RuleNumber"][];
             /** Reason */
@@ -2394,7 +2507,7 @@ export interface components {
             id: number;
             /** Result */
             result: {
-                [key: string]: unknown;
+                [key: string]: components["schemas"]["JsonValue"];
             } | null;
             /** Series */
             series: number;
@@ -2495,7 +2608,7 @@ export interface components {
             level: number;
             /** Menus */
             menus?: {
-                [key: string]: string[];
+                [key: string]: components["schemas"]["Focus"][];
             };
             /** Minutes */
             minutes: number;
@@ -2523,12 +2636,8 @@ export interface components {
             /** Weeks */
             weeks: number;
             wishes?: components["schemas"]["WishesModel"];
-            /**
-             * Yardstick
-             * @default seconds
-             * @enum {string}
-             */
-            yardstick: "seconds" | "reps" | "sets";
+            /** @default seconds */
+            yardstick: components["schemas"]["Yardstick"];
         };
         /**
          * ShortenRequest
@@ -2561,6 +2670,12 @@ export interface components {
             seconds: number;
         };
         /**
+         * Side
+         * @description The side on which a bout is done. SPLIT: first half left, second half right.
+         * @enum {string}
+         */
+        Side: "both" | "left" | "right" | "split";
+        /**
          * SideModel
          * @description What one plan comes to.
          */
@@ -2585,6 +2700,12 @@ export interface components {
             training: number;
         };
         /**
+         * Sides
+         * @description Whether a movement works both sides at once, in turn, or one side a bout.
+         * @enum {string}
+         */
+        Sides: "two-sided" | "alternating" | "one-sided";
+        /**
          * SignInRequest
          * @description A name and a password.
          */
@@ -2594,6 +2715,12 @@ export interface components {
             /** Password */
             password: string;
         };
+        /**
+         * Status
+         * @description How good the plan is known to be. IMPOSSIBLE is proven; UNDECIDED is not.
+         * @enum {string}
+         */
+        Status: "best" | "within" | "unknown" | "stopped" | "impossible" | "undecided";
         /**
          * StepModel
          * @description One week on the volume steps, per class, in the yardstick of the series.
@@ -2793,9 +2920,9 @@ export interface components {
          */
         WishesModel: {
             /** Cautions */
-            cautions?: string[];
+            cautions?: components["schemas"]["Caution"][];
             /** Levers */
-            levers?: string[];
+            levers?: components["schemas"]["Lever"][];
             /** Never */
             never?: string[];
             /** Pins */
@@ -2811,6 +2938,12 @@ export interface components {
             /** Version */
             version: number;
         };
+        /**
+         * Yardstick
+         * @description In what the weekly training volume is measured.
+         * @enum {string}
+         */
+        Yardstick: "seconds" | "reps" | "sets";
     };
     responses: never;
     parameters: never;
@@ -3507,7 +3640,7 @@ export interface operations {
                 };
                 content: {
                     "application/json": {
-                        [key: string]: unknown;
+                        [key: string]: components["schemas"]["JsonValue"];
                     };
                 };
             };
@@ -3923,7 +4056,7 @@ export interface operations {
                 };
                 content: {
                     "application/json": {
-                        [key: string]: unknown;
+                        [key: string]: components["schemas"]["JsonValue"];
                     };
                 };
             };

@@ -18,7 +18,17 @@ export function Asking({ title, children, leave = 'Leave it', onLeave }: Props) 
     return () => shown?.close();
   }, []);
   return (
-    <Box asChild m="auto" p="5" maxW="lg" color="ink" bg="panel" border="1px solid" borderColor="strong" _backdrop={{ bg: 'blackAlpha.600' }}>
+    <Box
+      asChild
+      m="auto"
+      p="5"
+      maxW="lg"
+      color="ink"
+      bg="panel"
+      border="1px solid"
+      borderColor="strong"
+      _backdrop={{ bg: 'blackAlpha.600' }}
+    >
       <dialog
         ref={dialog}
         aria-label={title}

@@ -27,7 +27,14 @@ export function KitIcons({ kit }: { kit: readonly string[] }) {
   const shapes = [...new Set(kit.length ? kit.map(shapeOf) : ['body'])];
   return shapes.map((shape) => (
     <chakra.svg key={shape} viewBox="0 0 24 24" boxSize="4" display="inline-block" aria-hidden="true">
-      <path d={SHAPES[shape]} fill="none" stroke="currentColor" strokeWidth="1.8" strokeLinecap="round" strokeLinejoin="round" />
+      <path
+        d={SHAPES[shape]}
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="1.8"
+        strokeLinecap="round"
+        strokeLinejoin="round"
+      />
     </chakra.svg>
   ));
 }

@@ -57,11 +57,30 @@ export function UndoRedo({ undo, redo, busy, onUndo, onRedo }: Props) {
   );
 }
 
-function Step({ verb, change, busy, icon, onPress }: { verb: string; change: Change | null; busy: boolean; icon: React.ReactNode; onPress: () => void }) {
+function Step({
+  verb,
+  change,
+  busy,
+  icon,
+  onPress,
+}: {
+  verb: string;
+  change: Change | null;
+  busy: boolean;
+  icon: React.ReactNode;
+  onPress: () => void;
+}) {
   const whose = change?.by ? ` (by ${change.by})` : '';
   const words = change ? `${verb}: ${change.label}${whose}` : `Nothing to ${verb.toLowerCase()}`;
   return (
-    <IconButton size="sm" variant="outline" aria-label={words} title={change ? words : undefined} disabled={!change || busy} onClick={onPress}>
+    <IconButton
+      size="sm"
+      variant="outline"
+      aria-label={words}
+      title={change ? words : undefined}
+      disabled={!change || busy}
+      onClick={onPress}
+    >
       {icon}
     </IconButton>
   );
