@@ -13,6 +13,7 @@ from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed, missed, plain
 from grike.core.judging.finding import About, Finding
+from grike.core.judging.gives import of_region
 from grike.core.movement import Movement
 from grike.core.rows.row import SETS, TWELFTHS, Row, row_weight
 from grike.core.rows.scope import Choice, Scope
@@ -119,6 +120,12 @@ def _all(choice: Choice, focus: Focus) -> int:
     return choice.work_seconds if focus is Focus.CONDITIONING else choice.sets
 
 
+def _of_focus(movement: Movement, about: About) -> float:
+    if about.kind == "region":
+        return of_region(movement, about)
+    return float(on_focus(movement, Focus(about.id)))
+
+
 C1 = Rule(
     "C1",
     "The class is about its focus",
@@ -136,6 +143,7 @@ C1 = Rule(
     reach=Reach.CLASS,
     stages=(Stage.SKELETON, Stage.SELECTION),
     mends=(Mend.SWAP,),
+    gives=_of_focus,
     unit=SETS,
     way_out="a smaller share for the focus, or another focus menu",
 )

@@ -139,6 +139,10 @@ def _rows_share_of(rule: str, joint: Joint) -> Callable[[Scope, RuleSetting], It
     return rows
 
 
+def _of_joint(movement: Movement, about: About) -> float:
+    return float(movement.joints.get(Joint(about.id), 0) > 0)
+
+
 def _rule(rule: str, joint: Joint) -> tuple[Rule, Rule]:
     name = JOINT_NAMES[joint]
     run = Rule(
@@ -155,6 +159,7 @@ def _rule(rule: str, joint: Joint) -> tuple[Rule, Rule]:
         reach=Reach.CLASS,
         numbers={"run": Whole("movements in a row", 1, 10)},
         mends=(Mend.ORDER, Mend.SWAP_ANYWHERE, Mend.BREATHER),
+        gives=_of_joint,
         way_out=f"let more movements in a row load the {name}s",
     )
     share = Rule(
@@ -168,6 +173,7 @@ def _rule(rule: str, joint: Joint) -> tuple[Rule, Rule]:
         _rows_share_of(f"{rule}b", joint),
         numbers={"share": Number("share of the sets (%)", 0, 100)},
         mends=(Mend.SWAP,),
+        gives=_of_joint,
         unit=SETS,
         reach=Reach.CLASS,
     )

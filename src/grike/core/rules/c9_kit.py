@@ -8,6 +8,7 @@ from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding
 from grike.core.kit import KIT_NAMES
+from grike.core.movement import Movement
 from grike.core.rules.rule import Mend, Reach, Rule, Stage, setting
 from grike.core.sheet import Mode, RuleSetting
 
@@ -37,6 +38,10 @@ def _lowered(text: str) -> str:
     return text[:1].lower() + text[1:].rstrip(".")
 
 
+def _of_kit(movement: Movement, about: About) -> float:
+    return float(about.id in movement.kit)
+
+
 C9 = Rule(
     "C9",
     "The kit goes round",
@@ -51,4 +56,5 @@ C9 = Rule(
         Mend.STATIONS,
         Mend.SWAP,
     ),
+    gives=_of_kit,
 )

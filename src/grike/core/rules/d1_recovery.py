@@ -11,6 +11,7 @@ from grike.core.judging.class_facts import MAIN_SHARE, ClassFacts
 from grike.core.judging.facts import Facts
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding, Place
+from grike.core.judging.gives import of_muscle
 from grike.core.rows.row import Key, Row, row_weight
 from grike.core.rows.scope import Bay, FixedClass, Scope
 from grike.core.rules.rule import Mend, Rule, Stage, Whole, setting
@@ -127,5 +128,6 @@ D1 = Rule(
         Mend.SWAP,
         Mend.ANOTHER_DAY,
     ),
+    gives=of_muscle,
     way_out="leave a clear day between two classes, or open the focus menu of one of them",
 )

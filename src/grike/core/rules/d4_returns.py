@@ -8,6 +8,7 @@ from typing import NamedTuple
 
 from grike.core.judging.facts import Facts
 from grike.core.judging.finding import About, Finding, Place
+from grike.core.judging.gives import of_itself
 from grike.core.rows.row import Key, Row, row_weight
 from grike.core.rows.scope import Scope
 from grike.core.rules.rule import Mend, Rule, Whole, setting
@@ -163,5 +164,6 @@ D4 = Rule(
         Mend.SWAP,
         Mend.ANOTHER_DAY,
     ),
+    gives=of_itself,
     way_out="let a movement come back sooner, or bring more kit into the room",
 )

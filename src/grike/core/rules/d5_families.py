@@ -8,7 +8,7 @@ from collections.abc import Iterator
 from grike.core.judging.facts import Facts
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding, Place
-from grike.core.movement import Family
+from grike.core.movement import Family, Movement
 from grike.core.rows.row import Key, Row, row_weight
 from grike.core.rows.scope import Scope
 from grike.core.rules.rule import Mend, Reach, Rule, Whole, setting
@@ -53,6 +53,10 @@ def _rows_d5(scope: Scope, line: RuleSetting) -> Iterator[Row]:
             yield Row("D5", where, tuple(own), high=high, weight=row_weight(line))
 
 
+def _of_family(movement: Movement, about: About) -> float:
+    return float(movement.family.value == about.id)
+
+
 D5 = Rule(
     "D5",
     "No family takes over the week",
@@ -65,4 +69,5 @@ D5 = Rule(
     numbers={"most": Whole("uses a week", 1, 21)},
     reach=Reach.WEEK,
     mends=(Mend.SWAP,),
+    gives=_of_family,
 )

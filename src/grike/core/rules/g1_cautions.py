@@ -7,9 +7,10 @@ from collections.abc import Iterator
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding
+from grike.core.movement import Movement
 from grike.core.rules.rule import Mend, Reach, Rule, Stage, setting
 from grike.core.sheet import Mode, RuleSetting
-from grike.core.wishes import CAUTION_NAMES
+from grike.core.wishes import CAUTION_NAMES, Caution, breaks
 
 
 def _check_g1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
@@ -30,6 +31,10 @@ def _check_g1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                     )
 
 
+def _of_caution(movement: Movement, about: About) -> float:
+    return float(breaks(movement, Caution(about.id)))
+
+
 G1 = Rule(
     "G1",
     "The group's cautions are kept",
@@ -41,4 +46,5 @@ G1 = Rule(
     stages=(Stage.POOL,),
     reach=Reach.CLASS,
     mends=(Mend.SWAP, Mend.FRAME_SWAP),
+    gives=_of_caution,
 )

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding
+from grike.core.judging.gives import of_itself
 from grike.core.rules.rule import Mend, Reach, Rule, Stage, setting
 from grike.core.sheet import Mode, RuleSetting
 
@@ -39,4 +40,5 @@ G2 = Rule(
     stages=(Stage.POOL,),
     reach=Reach.CLASS,
     mends=(Mend.SWAP, Mend.FRAME_SWAP),
+    gives=of_itself,
 )

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from grike.core.judging.facts import Facts
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding, Place
+from grike.core.judging.gives import of_itself
 from grike.core.rows.row import MOVEMENTS, Row, row_weight
 from grike.core.rows.scope import Scope
 from grike.core.rules.rule import Mend, Rule, setting
@@ -53,6 +54,7 @@ G3 = Rule(
     _check_g3,
     _rows_g3,
     mends=(Mend.SWAP,),
+    gives=of_itself,
     unit=MOVEMENTS,
     way_out="wish for fewer movements, or for those that this kit and level allow",
 )

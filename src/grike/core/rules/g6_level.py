@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from grike.core.judging.facts import Facts
 from grike.core.judging.figures import aimed, missed, plain
 from grike.core.judging.finding import About, Finding, Place
+from grike.core.movement import Movement
 from grike.core.rows.row import VOLUME, Row, row_weight
 from grike.core.rows.scope import Scope
 from grike.core.rules.rule import Mend, Number, Rule, setting
@@ -40,6 +41,10 @@ def _rows_g6(scope: Scope, line: RuleSetting) -> Iterator[Row]:
         yield Row("G6", f"week {week + 1}", tuple(terms), low=0, weight=row_weight(line), scale=100)
 
 
+def _of_foundation(movement: Movement, _: About) -> float:
+    return float(movement.foundation)
+
+
 G6 = Rule(
     "G6",
     "The first week teaches",
@@ -51,5 +56,6 @@ G6 = Rule(
     _rows_g6,
     numbers={"share": Number("foundation movements (%)", 0, 100)},
     mends=(Mend.SWAP,),
+    gives=_of_foundation,
     unit=VOLUME,
 )

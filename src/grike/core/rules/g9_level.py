@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding
+from grike.core.movement import Movement
 from grike.core.rules.rule import Mend, Reach, Rule, Stage, setting
 from grike.core.series import LEVEL_NAMES
 from grike.core.sheet import Mode, RuleSetting
@@ -29,6 +30,10 @@ def _check_g9(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                 )
 
 
+def _of_level(movement: Movement, about: About) -> float:
+    return float(movement.level > int(about.id))
+
+
 G9 = Rule(
     "G9",
     "The level of the group holds",
@@ -40,5 +45,6 @@ G9 = Rule(
     stages=(Stage.POOL,),
     reach=Reach.CLASS,
     mends=(Mend.SWAP, Mend.FRAME_SWAP),
+    gives=_of_level,
     way_out="a higher level",
 )

@@ -20,7 +20,8 @@ if TYPE_CHECKING:
     from grike.core.judging.facts import Facts
     from grike.core.rows.scope import Scope
 from grike.core.judging.figures import plain
-from grike.core.judging.finding import Finding
+from grike.core.judging.finding import About, Finding
+from grike.core.movement import Movement
 from grike.core.rows.row import Row
 
 
@@ -104,8 +105,9 @@ class Rule:
     """One line of the catalogue. ``numbers`` explains and limits each editable figure.
 
     ``stages``: where the planner holds it. ``mends``: which edits may take a finding away, in the
-    order in which they are tried. ``unit``: what one step of its rows is. ``way_out``: what a
-    director may give up where it collides with others.
+    order in which they are tried; ``gives``: how much a movement gives of what a finding is about,
+    so that a swap can be looked for, None where no swap changes it. ``unit``: what one step of its
+    rows is. ``way_out``: what a director may give up where it collides with others.
     """
 
     id: str
@@ -120,6 +122,7 @@ class Rule:
     reach: Reach = Reach.SERIES
     numbers: dict[str, Number] = field(default_factory=dict)
     mends: tuple[Mend, ...] = ()
+    gives: Callable[[Movement, About], float] | None = None
     unit: Unit = TIMES
     way_out: str = ""
 

@@ -9,6 +9,7 @@ from grike.core.anatomy import FACTS, Muscle
 from grike.core.judging.facts import Facts
 from grike.core.judging.figures import aimed, missed, plain
 from grike.core.judging.finding import About, Finding, Place
+from grike.core.judging.gives import of_muscle
 from grike.core.rows.row import SETS, TWELFTHS, Row, row_weight
 from grike.core.rows.scope import Choice, Scope, fixed_sets, merge, twelfths
 from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, setting
@@ -110,6 +111,7 @@ W1 = Rule(
     reach=Reach.WEEK,
     stages=(Stage.SKELETON, Stage.SELECTION),
     mends=(Mend.SWAP,),
+    gives=of_muscle,
     unit=SETS,
     way_out="fewer sets as the least for a muscle group, or more kit",
 )

@@ -8,6 +8,7 @@ from grike.core.anatomy import MAJOR_GROUPS
 from grike.core.judging.facts import Facts
 from grike.core.judging.figures import aimed, plain
 from grike.core.judging.finding import About, Finding, Place
+from grike.core.judging.gives import of_group
 from grike.core.judging.pool import floor_of, narrow_groups, narrow_words
 from grike.core.rows.row import SETS, Row, row_weight
 from grike.core.rows.scope import Scope, amount_of_group, fixed_sets, twelfths
@@ -62,6 +63,7 @@ W1B = Rule(
     numbers={"least": Number("fewest sets a week", 0, 40)},
     reach=Reach.WEEK,
     mends=(Mend.SWAP,),
+    gives=of_group,
     unit=SETS,
     way_out="fewer sets as the floor of the major groups, or more kit",
 )

@@ -9,6 +9,7 @@ from grike.core.anatomy import Region
 from grike.core.judging.facts import Facts
 from grike.core.judging.figures import aimed, missed, plain
 from grike.core.judging.finding import About, Finding, Place
+from grike.core.judging.gives import of_region
 from grike.core.rows.row import SETS, TWELFTHS, Row, row_weight
 from grike.core.rows.scope import Choice, Scope, merge
 from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, setting
@@ -94,6 +95,7 @@ W2 = Rule(
     reach=Reach.WEEK,
     stages=(Stage.SKELETON, Stage.SELECTION),
     mends=(Mend.SWAP,),
+    gives=of_region,
     unit=SETS,
     way_out="wider bands for the regions",
 )

@@ -9,11 +9,12 @@ from grike.core.anatomy import PULL, PUSH, Face, Muscle, on_face
 from grike.core.judging.facts import Facts
 from grike.core.judging.figures import aimed, missed, plain
 from grike.core.judging.finding import About, Finding, Place
+from grike.core.movement import Movement
 from grike.core.rows.row import SETS, TWELFTHS, Row, row_weight
 from grike.core.rows.scope import Choice, Scope, amount_of_group, merge
 from grike.core.rules.rule import Mend, Number, Reach, Rule, setting
 from grike.core.sheet import Mode, RuleSetting
-from grike.core.volume import Volume
+from grike.core.volume import Volume, muscle_shares
 
 Measure = tuple[str, str, Callable[[Volume], Fraction], Callable[[Choice], int]]
 
@@ -91,6 +92,22 @@ def _rows_w3(scope: Scope, line: RuleSetting) -> Iterator[Row]:
                 )
 
 
+#: What is held against each other besides knee and hip.
+SIDES_OF_THE_BODY = {
+    "push": PUSH,
+    "pull": PULL,
+    "front": on_face(Face.FRONT),
+    "back": on_face(Face.BACK),
+}
+
+
+def _of_side(movement: Movement, about: About) -> float:
+    muscles = SIDES_OF_THE_BODY.get(about.id)
+    if muscles is None:
+        return float(movement.knee_dominant if about.id == "knee" else movement.hip_dominant)
+    return float(sum(s for m, s in muscle_shares(movement).items() if m in muscles))
+
+
 W3 = Rule(
     "W3",
     "Push and pull, front and back, knees and hips balance",
@@ -103,5 +120,6 @@ W3 = Rule(
     numbers={"most": Number("most of one side for each set of the other", 1, 10)},
     reach=Reach.WEEK,
     mends=(Mend.SWAP,),
+    gives=_of_side,
     unit=SETS,
 )

@@ -8,6 +8,7 @@ from grike.core.anatomy import MAJOR_GROUPS
 from grike.core.judging.facts import Facts
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding, Place
+from grike.core.judging.gives import of_group
 from grike.core.judging.pool import narrow_groups, narrow_words
 from grike.core.rows.row import TWELFTHS, Key, Row, row_weight
 from grike.core.rows.scope import Scope, amount_of_group
@@ -87,5 +88,6 @@ W4 = Rule(
     numbers={"days": Whole("fewest days a week", 0, 7)},
     reach=Reach.WEEK,
     mends=(Mend.SWAP,),
+    gives=of_group,
     way_out="one day a week for the major groups, or a whole-body day",
 )

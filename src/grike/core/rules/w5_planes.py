@@ -8,7 +8,7 @@ from fractions import Fraction
 from grike.core.judging.facts import Facts
 from grike.core.judging.figures import aimed, missed, plain
 from grike.core.judging.finding import About, Finding, Place
-from grike.core.movement import Plane
+from grike.core.movement import Movement, Plane
 from grike.core.rows.row import SETS, TWELFTHS, Row, row_weight
 from grike.core.rows.scope import Scope
 from grike.core.rules.rule import Mend, Number, Reach, Rule, setting
@@ -56,6 +56,10 @@ def _rows_w5(scope: Scope, line: RuleSetting) -> Iterator[Row]:
             yield Row("W5", where, terms, low=low, weight=row_weight(line), scale=scale)
 
 
+def _of_plane(movement: Movement, about: About) -> float:
+    return float(movement.plane.value == about.id)
+
+
 W5 = Rule(
     "W5",
     "The week moves sideways and round as well",
@@ -68,5 +72,6 @@ W5 = Rule(
     numbers={"least": Number("least share of each plane (%)", 0, 33)},
     reach=Reach.WEEK,
     mends=(Mend.SWAP,),
+    gives=_of_plane,
     unit=SETS,
 )

@@ -132,6 +132,10 @@ def _rows_w6(scope: Scope, line: RuleSetting) -> Iterator[Row]:
             yield Row("W6", where, keys, high=1 - taken, weight=row_weight(line))
 
 
+def _of_jumps(movement: Movement, _: About) -> float:
+    return float(jumps(movement))
+
+
 W6 = Rule(
     "W6",
     "Jumps have a day between them, and a cap",
@@ -152,6 +156,7 @@ W6 = Rule(
         Mend.ANOTHER_DAY,
         Mend.LENGTH,
     ),
+    gives=_of_jumps,
     unit=LANDINGS,
     way_out="more ground contacts a week, or fewer formats that jump",
 )

@@ -5,58 +5,13 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from grike.core.advice.fixes.base import Edit, classes_of
-from grike.core.anatomy import MAJOR_GROUPS, PULL, PUSH, Face, Muscle, on_face
 from grike.core.editing import swapped
-from grike.core.focus import Focus, on_focus
 from grike.core.judging.class_facts import ClassFacts
-from grike.core.judging.finding import About
 from grike.core.judging.pool import pool
-from grike.core.movement import Joint, Movement
-from grike.core.rules import Facts, Finding
+from grike.core.movement import Movement
+from grike.core.rules import BY_ID, Facts, Finding
 from grike.core.rules.c14_demanding_first import demanding
 from grike.core.rules.d4_returns import D4
-from grike.core.rules.w6_landings import jumps
-from grike.core.volume import muscle_shares, region_shares
-from grike.core.wishes import Caution, breaks
-
-SIDES_OF_THE_BODY = {
-    "push": PUSH,
-    "pull": PULL,
-    "front": on_face(Face.FRONT),
-    "back": on_face(Face.BACK),
-}
-
-
-def amount(movement: Movement, about: About) -> float:
-    """Return how much a movement gives of what a finding is about."""
-    kind, key = about.kind, about.id
-    shares = muscle_shares(movement)
-    if kind == "muscle":
-        return float(shares.get(Muscle(key), 0))
-    if kind == "group":
-        return float(sum(shares.get(m, 0) for m in MAJOR_GROUPS[key]))
-    if kind == "region":
-        return float(next((s for r, s in region_shares(movement).items() if r.value == key), 0))
-    if kind == "side" and key in SIDES_OF_THE_BODY:
-        return float(sum(share for m, share in shares.items() if m in SIDES_OF_THE_BODY[key]))
-    truths = {
-        "side": movement.knee_dominant if key == "knee" else movement.hip_dominant,
-        "plane": movement.plane.value == key,
-        "family": movement.family.value == key,
-        "joint": movement.joints.get(Joint(key), 0) > 0 if kind == "joint" else False,
-        "jump": jumps(movement),
-        "gap": movement.id == key,
-        "use": movement.id == key,
-        "wanted": movement.id == key,
-        "caution": kind == "caution" and breaks(movement, Caution(key)),
-        "foundation": movement.foundation,
-        "level": kind == "level" and movement.level > int(key),
-        "kit": key in movement.kit,
-        "focus": False,
-    }
-    if kind == "focus":
-        return float(on_focus(movement, Focus(key)))
-    return float(truths.get(kind, False))
 
 
 def _free(facts: Facts, member: ClassFacts) -> list[Movement]:
@@ -89,7 +44,7 @@ def swaps(
     ``anywhere``: also of other movements than the one the finding names. ``unlike``: what differs
     most goes in. ``easier``: nothing that asks much goes in.
     """
-    about = finding.about
+    about, gives = finding.about, BY_ID[finding.rule].gives
     ranked: list[tuple[float, int, int, int, int, Movement]] = []
     for member in classes_of(facts, finding):
         free = _free(facts, member)
@@ -101,7 +56,8 @@ def swaps(
             for number, movement in enumerate(free):
                 gain = 0.0
                 if about is not None:
-                    gain = about.sign * (amount(movement, about) - amount(now, about))
+                    gain = 0.0 if gives is None else gives(movement, about) - gives(now, about)
+                    gain *= about.sign
                     if gain <= 0:
                         continue
                 if easier and demanding(movement):
