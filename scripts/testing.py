@@ -31,6 +31,7 @@ SUITES = (
     "cluster",
     "store",
     "api",
+    "web",
     "browser",
     "kill",
 )
