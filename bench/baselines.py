@@ -51,7 +51,7 @@ def _in_full(
     problem: Problem, cell: Cell, chosen: list[Movement], known: frozenset[str]
 ) -> PlannedClass:
     """Return a class with its movements in good order, a warm-up and a cool-down."""
-    return assembled(problem, Settings(exchanges=0), cell, chosen, known, 1)
+    return assembled(problem, Settings(exchanges=0), cell, chosen, known=known, seed=1)
 
 
 def _bare(problem: Problem, cell: Cell, chosen: list[Movement], _: frozenset[str]) -> PlannedClass:

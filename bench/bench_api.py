@@ -102,7 +102,7 @@ def asked_often(state: State, series_id: int) -> None:
     def edit() -> None:
         edited["turn"] += 1
         name = others[edited["turn"] % len(others)]
-        design = swapped(member.design, block, 0, name, facts.library)
+        design = swapped(member.design, block, 0, name, library=facts.library)
         plan = edited["facts"].plan.with_class(replace(member.planned, design=design))
         edited["facts"] = Facts(plan, facts.library, facts.paces, before=edited["facts"])
         stored = replace(held.stored, plan=plan)

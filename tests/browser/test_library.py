@@ -121,7 +121,7 @@ class Mending(WithBrowser):
             planned = stored.plan.classes[0]
             block = work_blocks(planned.design)[0]
             twice = planned.design.blocks[block].items[1].movement_id
-            design = swapped(planned.design, block, 0, twice, shipped_library())
+            design = swapped(planned.design, block, 0, twice, library=shipped_library())
             changes.save(connection, stored, [replace(planned, design=design)], "Swap", None)
         self.go(f"/series/{series_id}/classes/0", "[data-cue]")
         self.see_text("stands in the class twice")

@@ -179,7 +179,15 @@ class Planned(unittest.TestCase):
         mine = {"a": Carry(library["a"], Item("a", seconds=45, carried=True), 13_500, 0)}
         for carried, wanted in ((mine, 0), ({}, 2)):
             scope = scope_of(
-                [cell], [], sheet, 2700, WeekSteps(), {}, {}, Group(), {slot.index: carried}
+                [cell],
+                [],
+                sheet,
+                2700,
+                steps=WeekSteps(),
+                floors={},
+                day_floors={},
+                group=Group(),
+                carried={slot.index: carried},
             )
             rows = [row for row in all_rows(scope, sheet) if row.rule == "D7"]
             keep = [Row("slots", "", tuple((c.key, 1) for c in scope.bays[0].choices), low=3)]
@@ -218,7 +226,7 @@ class Repaired(unittest.TestCase):
         number = work_blocks(planned.design)[0]
         items = planned.design.blocks[number].items
         place = next(n for n, item in enumerate(items) if not item.carried)
-        design = swapped(planned.design, number, place, again, LIBRARY)
+        design = swapped(planned.design, number, place, again, library=LIBRARY)
         broken = before.with_class(replace(planned, design=design))
         done = repair(Problem(broken, LIBRARY), None, 3)
         self.assertTrue(done.slots)

@@ -62,7 +62,7 @@ def any_edit(plan: SeriesPlan, rng: random.Random) -> SeriesPlan:
     kind = rng.randrange(6)
     if kind < 3:
         place = rng.randrange(len(inside.items))
-        return changed(plan, slot, swapped(design, block, place, rng.choice(WORK), LIBRARY))
+        return changed(plan, slot, swapped(design, block, place, rng.choice(WORK), library=LIBRARY))
     if kind == 3:
         return changed(plan, rng.randrange(len(plan.classes)), design)
     if kind == 4:

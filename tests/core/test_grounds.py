@@ -104,7 +104,7 @@ class OtherFormats(unittest.TestCase):
         for member in facts.classes[:4]:
             block = work_blocks(member.design)[0]
             for entry in alternatives(facts, member.slot.index, block, 0, most=3):
-                changed = swapped(member.design, block, 0, entry.movement.id, LIBRARY)
+                changed = swapped(member.design, block, 0, entry.movement.id, library=LIBRARY)
                 self.assertTrue(steps(changed, LIBRARY))
 
 
@@ -122,13 +122,13 @@ class Standing(unittest.TestCase):
         """Without the held one a round cannot be taught."""
         design = a_class(work(ThreePace(), "fast", "calm", "held"))
         self.assertTrue(stands(design, self.LIBRARY))
-        self.assertFalse(stands(swapped(design, 0, 2, "long", self.LIBRARY), self.LIBRARY))
+        self.assertFalse(stands(swapped(design, 0, 2, "long", library=self.LIBRARY), self.LIBRARY))
 
     def test_a_minute_must_hold_both_sides(self) -> None:
         """Ten reps of 2 s a side fill 40 s; of 7 s a side they run over."""
         design = a_class(work(OnTheMinute(4, 10), "calm", "fast"))
         self.assertTrue(stands(design, self.LIBRARY))
-        self.assertFalse(stands(swapped(design, 0, 0, "long", self.LIBRARY), self.LIBRARY))
+        self.assertFalse(stands(swapped(design, 0, 0, "long", library=self.LIBRARY), self.LIBRARY))
 
     def test_where_sides_share_a_bout(self) -> None:
         """Split where a bout is for both sides, two bouts where each side has its own."""

@@ -67,18 +67,20 @@ def of_movements(planned: PlannedClass) -> Iterator[Broken]:
     design, label = planned.design, planned.slot.label
     block = work_blocks(design)[0]
     first, second = (item.movement_id for item in design.blocks[block].items[:2])
-    yield Broken("C3", f"twice on {label}", put(swapped(design, block, 1, first, LIBRARY), planned))
+    yield Broken(
+        "C3", f"twice on {label}", put(swapped(design, block, 1, first, library=LIBRARY), planned)
+    )
     for purpose in (Purpose.WORK, Purpose.WARM_UP, Purpose.COOL_DOWN):
         name = design.movement_ids(purpose)[0]
         yield Broken("G2", f"never, {purpose} on {label}", asked(never=(name,)))
     for caution in Caution:
         bad = next(m for m in WORK if breaks(m, caution) and m.level <= 2)
-        against = swapped(design, block, 0, bad.id, LIBRARY)
+        against = swapped(design, block, 0, bad.id, library=LIBRARY)
         wished = asked(cautions=(caution,))
         changed = wished.with_class(replace(planned, design=against))
         yield Broken("G1", f"{caution} on {label}", changed)
     hard = next(m for m in WORK if m.level == 3)
-    above = put(swapped(design, block, 0, hard.id, LIBRARY), planned)
+    above = put(swapped(design, block, 0, hard.id, library=LIBRARY), planned)
     yield Broken("G9", f"too hard on {label}", above)
     bare = [m if m.id != first else _without_easier(m) for m in LIBRARY]
     yield Broken("C12", f"no easier way on {label}", base(), Library(bare, "bare"))
@@ -148,7 +150,7 @@ def of_neighbours() -> Iterator[Broken]:
             yield Broken("D1", f"{how}, as a focus", daily)
         name = before.design.movement_ids()[0]
         block = work_blocks(after.design)[0]
-        soon = put(swapped(after.design, block, 0, name, LIBRARY), after)
+        soon = put(swapped(after.design, block, 0, name, library=LIBRARY), after)
         yield Broken("D4", f"{name} on the next day", soon)
 
 
@@ -178,7 +180,7 @@ def of_weeks() -> Iterator[Broken]:
     none = base().sheet.with_line("W6", numbers={"intermediate": 0})
     for planned in base().classes:
         block = work_blocks(planned.design)[0]
-        landed = put(swapped(planned.design, block, 0, jump.id, LIBRARY), planned)
+        landed = put(swapped(planned.design, block, 0, jump.id, library=LIBRARY), planned)
         yield Broken("W6", f"a jump on {planned.slot.label}", replace(landed, sheet=none))
         if planned.design.focus in (Focus.UPPER, Focus.LOWER, Focus.CHEST_SHOULDERS):
             same = landed

@@ -141,7 +141,7 @@ class Harder(unittest.TestCase):
     def test_a_swap_never_keeps_the_level(self) -> None:
         """Another movement at a place starts as it is, so no option comes along unseen."""
         design = a_class(work(circuit(), Item("step-jack", level=Level.HARDER)))
-        changed = swapped(design, 0, 0, "squat", LIBRARY)
+        changed = swapped(design, 0, 0, "squat", library=LIBRARY)
         self.assertIs(changed.blocks[0].items[0].level, Level.MAIN)
 
 

@@ -46,7 +46,9 @@ def scope_for(library: Library, slots: int, sheet: RuleSheet, focus: Focus) -> S
     shape = a_shape((0,))
     theme = Theme(frozenset(), tuple(library))
     cell = Cell(shape.slots()[0], focus, variant, theme)
-    return scope_of([cell], [], sheet, 2700, WeekSteps(), {}, {}, Group())
+    return scope_of(
+        [cell], [], sheet, 2700, steps=WeekSteps(), floors={}, day_floors={}, group=Group()
+    )
 
 
 def solve_with_highs(rows: list[Row]) -> float:

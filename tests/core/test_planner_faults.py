@@ -119,10 +119,10 @@ def damaged() -> tuple[Problem, SeriesPlan, PoolReport]:
     whole = made(plan(Problem(empty(weeks=1, weekdays=(0, 2, 4)), LIBRARY), None, 7))
     last = whole.classes[-1]
     block = work_blocks(last.design)[0]
-    offered = alternatives(Facts(whole, LIBRARY), last.slot.index, block, 0, 18)
+    offered = alternatives(Facts(whole, LIBRARY), last.slot.index, block, 0, most=18)
     worst = max((a for a in offered if not a.musts_broken), key=lambda a: a.cost_change)
     assert worst.cost_change > 0
-    design = swapped(last.design, block, 0, worst.movement.id, LIBRARY)
+    design = swapped(last.design, block, 0, worst.movement.id, library=LIBRARY)
     problem = Problem(replace(whole, classes=()), LIBRARY)
     return problem, whole.with_class(replace(last, design=design)), pool_report(problem)
 
@@ -132,7 +132,7 @@ class Improving(unittest.TestCase):
         problem, start, pool = damaged()
         tell = heard.append if heard is not None else lambda _: None
         settings_ = Settings(improve_rounds=2, on_progress=tell)
-        return improved(problem, start, pool, 3, settings_, NeverStop())
+        return improved(Run(problem, settings_, NeverStop(), 3, pool), start, 3)
 
     def test_what_costs_is_made_to_cost_less(self) -> None:
         """A week with one bad swap comes back cheaper, with every must; the stage is named."""
@@ -156,7 +156,7 @@ class Improving(unittest.TestCase):
         twice = start.with_class(replace(start.classes[1], design=design))
         for bad in (twice, None):
             with mock.patch("grike.core.planner.improve._planned_again", return_value=bad):
-                stays = improved(problem, start, pool, 3, Settings(), NeverStop())
+                stays = improved(Run(problem, Settings(), NeverStop(), 3, pool), start, 3)
             self.assertEqual(stays.plan, whole)
 
     def test_the_same_twice_although_two_work_side_by_side(self) -> None:

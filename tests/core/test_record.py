@@ -162,7 +162,7 @@ class OwnPaces(unittest.TestCase):
         assert result.plan is not None
         facts = Facts(result.plan, library, paces)
         self.assertEqual(broken_musts(findings(facts)), [])
-        again = refill(Problem(result.plan, library), 0, 9, settings, facts)
+        again = refill(Problem(result.plan, library), 0, 9, settings, facts=facts)
         changed = Facts(result.plan.with_class(again), library, paces)
         self.assertEqual(broken_musts(findings(changed)), [])
         self.assertLessEqual(changed.classes[0].clock.real_seconds, 2700)

@@ -31,7 +31,7 @@ def musts(plan: SeriesPlan) -> list[str]:
 
 def edited(plan: SeriesPlan, slot: int, movement: str) -> SeriesPlan:
     design = plan.classes[slot].design
-    changed = swapped(design, work_blocks(design)[0], 0, movement, LIBRARY)
+    changed = swapped(design, work_blocks(design)[0], 0, movement, library=LIBRARY)
     return plan.with_class(replace(plan.classes[slot], design=changed))
 
 

@@ -223,7 +223,7 @@ def _real(
                 writer.gap(waiting)
             waiting = writer.taken_up(step) if step.takes_up else step
             continue
-        need = _need(design, before, step, shown, known, pace)
+        need = _need(design, before, step, shown, known=known, pace=pace)
         _bridge(writer, waiting, step, need)
         writer.bout(step, cue_kind(design, step))
         shown.add(step.movement.id)
@@ -238,6 +238,7 @@ def _need(
     before: Bout | None,
     bout: Bout,
     shown: Collection[str],
+    *,
     known: Collection[str],
     pace: Pace,
 ) -> _Need:

@@ -32,7 +32,7 @@ class Block:
     locked: bool = False
 
     def __post_init__(self) -> None:
-        within("beats_a_minute", self.beats_a_minute, 60, 180, "beats a minute")
+        within("beats_a_minute", self.beats_a_minute, 60, 180, unit="beats a minute")
         self._check_number()
         if self.purpose is Purpose.WORK and Purpose.WORK not in self.format.purposes:
             parts = " and ".join(purpose.value for purpose in self.format.purposes)

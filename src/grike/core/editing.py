@@ -40,7 +40,7 @@ def stands(design: ClassDesign, library: Library) -> bool:
 
 
 def swapped(
-    design: ClassDesign, block: int, place: int, movement_id: str, library: Library
+    design: ClassDesign, block: int, place: int, movement_id: str, *, library: Library
 ) -> ClassDesign:
     """Return the class with one movement replaced; its dose goes back to that of the block.
 

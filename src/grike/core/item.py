@@ -56,7 +56,7 @@ class Travel:
     metres: int
 
     def __post_init__(self) -> None:
-        within("metres", self.metres, 2, 50, "m")
+        within("metres", self.metres, 2, 50, unit="m")
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,7 +79,7 @@ class Phase:
                 place="phases",
             )
         within("phase_seconds", self.seconds, 1, 600)
-        within("phase_reps", self.reps, 1, 200, "reps")
+        within("phase_reps", self.reps, 1, 200, unit="reps")
 
 
 @dataclass(frozen=True, slots=True)
@@ -113,10 +113,10 @@ class Pass:
     finish: Phase | None = None
 
     def __post_init__(self) -> None:
-        within("reps", self.reps, 1, 200, "reps")
+        within("reps", self.reps, 1, 200, unit="reps")
         within("seconds", self.seconds, 5, 600)
         within("rest_seconds", self.rest_seconds, 0, 600)
-        within("load_step", self.load_step, 0, 20, "steps")
+        within("load_step", self.load_step, 0, 20, unit="steps")
 
 
 @dataclass(frozen=True, slots=True)
@@ -148,9 +148,9 @@ class Item:
 
     def __post_init__(self) -> None:
         within("seconds", self.seconds, 5, 600)
-        within("reps", self.reps, 1, 200, "reps")
-        within("load_step", self.load_step, 0, 20, "steps")
-        within("beats_per_rep", self.beats_per_rep, 1, 32, "beats")
+        within("reps", self.reps, 1, 200, unit="reps")
+        within("load_step", self.load_step, 0, 20, unit="steps")
+        within("beats_per_rep", self.beats_per_rep, 1, 32, unit="beats")
         if self.seconds_per_rep is not None and not 0 < self.seconds_per_rep <= 60:
             raise InvalidInput(
                 f"{self.seconds_per_rep} s a rep is out of range.",
@@ -159,9 +159,9 @@ class Item:
             )
         if self.reps_range is not None:
             low, high = self.reps_range
-            within("reps_range", low, 1, high, "reps")
+            within("reps_range", low, 1, high, unit="reps")
             if self.reps is not None:
-                within("reps", self.reps, low, high, "reps")
+                within("reps", self.reps, low, high, unit="reps")
 
     def __hash__(self) -> int:
         # Items are keys wherever bouts are counted; three fields tell nearly all of them apart.

@@ -43,7 +43,7 @@ def class_energy(design: ClassDesign, clock: ClassClock, library: Library) -> En
     """Return the energy of a class as a range, second by second on the real clock."""
     low = high = 0.0
     for cue in clock.real:
-        least, most = _met(design, cue.block, cue.kind, cue.movement_id, library)
+        least, most = _met(design, cue.block, cue.kind, cue.movement_id, library=library)
         low += kilocalories(least, WEIGHTS[0], cue.seconds / 60)
         high += kilocalories(most, WEIGHTS[1], cue.seconds / 60)
     return Energy(
@@ -55,7 +55,7 @@ def class_energy(design: ClassDesign, clock: ClassClock, library: Library) -> En
 
 
 def _met(
-    design: ClassDesign, number: int, kind: CueKind, movement_id: str | None, library: Library
+    design: ClassDesign, number: int, kind: CueKind, movement_id: str | None, *, library: Library
 ) -> MetRange:
     block = design.blocks[number]
     if kind in (CueKind.TALK, CueKind.BREATHER):

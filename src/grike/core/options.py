@@ -38,7 +38,7 @@ def as_done(design: ClassDesign, library: Library) -> Iterator[Done]:
         for place, item in enumerate(block.items):
             own = {item.level, *(entry.level for entry in block.passes if entry.level is not None)}
             for level in sorted(own):
-                yield _at_level(number, place, library[item.movement_id], level, library)
+                yield _at_level(number, place, library[item.movement_id], level, library=library)
 
 
 def ways_of_doing(movement: Movement, library: Library) -> Iterator[Done]:
@@ -49,10 +49,12 @@ def ways_of_doing(movement: Movement, library: Library) -> Iterator[Done]:
     for level in Level:
         option = {Level.EASIER: movement.easier, Level.HARDER: movement.harder}.get(level)
         if option is None or option.movement_id is None or option.movement_id in library:
-            yield _at_level(0, 0, movement, level, library)
+            yield _at_level(0, 0, movement, level, library=library)
 
 
-def _at_level(block: int, place: int, movement: Movement, level: Level, library: Library) -> Done:
+def _at_level(
+    block: int, place: int, movement: Movement, level: Level, *, library: Library
+) -> Done:
     option = {Level.EASIER: movement.easier, Level.HARDER: movement.harder}.get(level)
     if option is None:
         return Done(block, place, movement, movement.name)

@@ -92,8 +92,8 @@ def work_of(
     movement: Movement,
     round_: int,
     block_passes: tuple[Pass, ...],
-    default: tuple[int | None, int | None],
     *,
+    default: tuple[int | None, int | None],
     factor: float = 1.0,
     beats_a_minute: int | None = None,
 ) -> Work:
@@ -117,7 +117,7 @@ def work_of(
         per_rep = rep_seconds(item, movement, beats_a_minute)
         item = replace(item, seconds_per_rep=per_rep, pattern=())
     if reps is not None:
-        return _counted(item, movement, reps, factor, finish)
+        return _counted(item, movement, reps, factor, finish=finish)
     assert seconds is not None
     return _timed(item, movement, seconds, finish)
 
@@ -150,7 +150,7 @@ def _timed(item: Item, movement: Movement, seconds: int, finish: Phase | None) -
 
 
 def _counted(
-    item: Item, movement: Movement, reps: int, factor: float, finish: Phase | None
+    item: Item, movement: Movement, reps: int, factor: float, *, finish: Phase | None
 ) -> Work:
     per_rep = rep_seconds(item, movement)
     if item.travel is not None and item.travel.unit is Unit.LENGTHS:

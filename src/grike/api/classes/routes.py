@@ -89,7 +89,7 @@ def swap(series_id: int, slot: int, body: SwapRequest, person: Director, state: 
         stored, facts, member = for_writing(state, connection, series_id, slot, body.version)
         require_unlocked(member)
         library = facts.library
-        design = swapped(member.design, body.block, body.place, body.movement, library)
+        design = swapped(member.design, body.block, body.place, body.movement, library=library)
         # What its format cannot hold is told now; once stored, no page of the class would open.
         steps(design, library)
         label = f"Swap in {library[body.movement].name}, {member.slot.label}"
@@ -140,7 +140,7 @@ def refill_class(
     blocks = None if body.blocks is None else _known_blocks(member, body.blocks)
     problem = Problem(stored.plan, facts.library)
     settings = Settings(paces=facts.paces)
-    changed = refill(problem, slot, stored.version, settings, facts, blocks)
+    changed = refill(problem, slot, stored.version, settings, facts=facts, blocks=blocks)
     label = f"Re-fill {member.slot.label}"
     with state.database.transaction() as connection:
         changes.require_current(connection, series_id, stored.version)

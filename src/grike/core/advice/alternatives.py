@@ -68,7 +68,7 @@ def class_at(facts: Facts, slot: int) -> ClassFacts:
 
 
 def alternatives(
-    facts: Facts, slot: int, block: int, place: int, most: int = 8
+    facts: Facts, slot: int, block: int, place: int, *, most: int = 8
 ) -> Sequence[Alternative]:
     """Return the best alternatives: none that breaks a must before one that breaks none."""
     before = findings(facts)
@@ -78,9 +78,9 @@ def alternatives(
         good = sum(not found.musts_broken for found in out)
         if len(out) == MOST or (len(out) >= FEWEST and good >= most):
             break
-        design = swapped(now.design, block, place, movement.id, facts.library)
+        design = swapped(now.design, block, place, movement.id, library=facts.library)
         if stands(design, facts.library):
-            out.append(_judged(facts, before, now, block, design, movement))
+            out.append(_judged(facts, before, now, block, design=design, movement=movement))
     out.sort(key=lambda a: (a.musts_broken, a.cost_change))
     return out[:most]
 
@@ -90,6 +90,7 @@ def _judged(
     before: Sequence[Finding],
     now: ClassFacts,
     block: int,
+    *,
     design: ClassDesign,
     movement: Movement,
 ) -> Alternative:

@@ -164,7 +164,9 @@ def shorten(
     for lever in order:
         while length > seconds:
             options = LEVERS[lever](design, done, library)
-            cut = _next(options, design, library, known, pace, length, focus_share)
+            cut = _next(
+                options, design, library, known, pace=pace, length=length, focus_share=focus_share
+            )
             if cut is None:
                 break
             words, design, length = cut
@@ -192,6 +194,7 @@ def _next(
     before: ClassDesign,
     library: Library,
     known: Collection[str],
+    *,
     pace: Pace,
     length: int,
     focus_share: float,

@@ -95,7 +95,7 @@ def why_movement(facts: Facts, slot: int, block: int, place: int) -> WhyMovement
         lost, _ = _new(facts, _put(facts, member, without), before)
     except InvalidInput:
         lost = []
-    best = next(iter(alternatives(facts, slot, block, place, 1)), None)
+    best = next(iter(alternatives(facts, slot, block, place, most=1)), None)
     bouts = [b for b in member.work_bouts if (b.block, b.place) == (block, place)]
     sets = sum((bout_amount(bout).sets for bout in bouts), Fraction(0))
     gives = [
@@ -153,7 +153,7 @@ def why_not(facts: Facts, slot: int, movement_id: str) -> WhyNot:
     best: tuple[tuple[int, int], tuple[int, int], list[Finding]] | None = None
     for block in work_blocks(member.design) if movement.role is Role.WORK else ():
         for place, _ in enumerate(member.design.blocks[block].items):
-            design = swapped(member.design, block, place, movement_id, facts.library)
+            design = swapped(member.design, block, place, movement_id, library=facts.library)
             found, cost = _new(facts, _put(facts, member, design), before)
             mark = (len(broken_musts(found)), cost)
             if best is None or mark < best[0]:

@@ -39,10 +39,10 @@ class AddOn(Format):
     repeat: int = 2
 
     def __post_init__(self) -> None:
-        within("counts", self.counts, 4, 64, "counts")
-        within("beats_a_minute", self.beats_a_minute, 60, 180, "beats a minute")
-        within("learn", self.learn, 1, 16, "times")
-        within("repeat", self.repeat, 1, 16, "times")
+        within("counts", self.counts, 4, 64, unit="counts")
+        within("beats_a_minute", self.beats_a_minute, 60, 180, unit="beats a minute")
+        within("learn", self.learn, 1, 16, unit="times")
+        within("repeat", self.repeat, 1, 16, unit="times")
 
     def summary(self) -> str:
         """Return the format in plain words."""

@@ -66,8 +66,8 @@ class Breather(Format):
                 place="check",
             )
         low, high = (40, 220) if self.check is Check.PULSE else (0, 10)
-        within("check_low", self.check_low, low, high, "")
-        within("check_high", self.check_high, low, high, "")
+        within("check_low", self.check_low, low, high, unit="")
+        within("check_high", self.check_high, low, high, unit="")
 
     def summary(self) -> str:
         """Return the format in plain words."""

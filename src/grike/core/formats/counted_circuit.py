@@ -33,8 +33,8 @@ class CountedCircuit(Format):
     led: bool = True
 
     def __post_init__(self) -> None:
-        within("reps", self.reps, 1, 200, "reps")
-        within("passes", self.passes, 1, 20, "passes")
+        within("reps", self.reps, 1, 200, unit="reps")
+        within("passes", self.passes, 1, 20, unit="passes")
         within("rest_seconds", self.rest_seconds, 0, 300)
         within("round_rest_seconds", self.round_rest_seconds, 0, 600)
 

@@ -32,8 +32,8 @@ class Flow(Format):
 
     def __post_init__(self) -> None:
         within("seconds", self.seconds, 10, 60)
-        within("rounds", self.rounds, 1, 5, "rounds")
-        within("reps", self.reps, 1, 30, "reps")
+        within("rounds", self.rounds, 1, 5, unit="rounds")
+        within("reps", self.reps, 1, 30, unit="reps")
 
     def summary(self) -> str:
         """Return the format in plain words."""

@@ -45,9 +45,9 @@ class Ladder(Format):
     rest_seconds: int = 0
 
     def __post_init__(self) -> None:
-        within("rungs", len(self.reps), 2, 20, "rungs")
+        within("rungs", len(self.reps), 2, 20, unit="rungs")
         for reps in self.reps:
-            within("reps", reps, 1, 100, "reps")
+            within("reps", reps, 1, 100, unit="reps")
         within("rest_seconds", self.rest_seconds, 0, 300)
 
     def rungs(self) -> tuple[int, ...]:

@@ -35,7 +35,7 @@ class LastBurst(Format):
     def __post_init__(self) -> None:
         either(self.reps, self.work_seconds)
         within("work_seconds", self.work_seconds, 30, 120)
-        within("reps", self.reps, 1, 50, "reps")
+        within("reps", self.reps, 1, 50, unit="reps")
 
     def summary(self) -> str:
         """Return the format in plain words."""

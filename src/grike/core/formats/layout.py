@@ -68,7 +68,7 @@ class Layout:
             self.movement(place),
             round_,
             self.passes,
-            dose,
+            default=dose,
             factor=self.pace.factor_of(item.movement_id),
             beats_a_minute=self.beats_a_minute,
         )
@@ -144,6 +144,7 @@ def rested(
     rounds: list[list[Turn]],
     rest: int,
     between: int | None,
+    *,
     manner: BetweenRounds = BetweenRounds.REPLACES,
 ) -> list[Step]:
     """Put a rest after every turn, and settle the last rest of each round but the last."""

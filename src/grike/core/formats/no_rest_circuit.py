@@ -38,9 +38,9 @@ class NoRestCircuit(Format):
 
     def __post_init__(self) -> None:
         within("work_seconds", self.work_seconds, 5, 600)
-        within("rounds", self.rounds, 1, 20, "rounds")
+        within("rounds", self.rounds, 1, 20, unit="rounds")
         within("between_seconds", self.between_seconds, 0, 600)
-        within("size", self.size, 1, 12, "movements")
+        within("size", self.size, 1, 12, unit="movements")
 
     def summary(self) -> str:
         """Return the format in plain words."""

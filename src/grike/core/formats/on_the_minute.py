@@ -34,8 +34,8 @@ class OnTheMinute(Format):
     keep_last_minute: bool = True
 
     def __post_init__(self) -> None:
-        within("minutes", self.minutes, 1, 60, "minutes")
-        within("reps", self.reps, 1, 60, "reps")
+        within("minutes", self.minutes, 1, 60, unit="minutes")
+        within("reps", self.reps, 1, 60, unit="reps")
 
     def summary(self) -> str:
         """Return the format in plain words."""

@@ -37,7 +37,7 @@ def either(reps: int | None, work_seconds: int | None) -> None:
             fix="Give reps or work_seconds, not both.",
             place="reps",
         )
-    within("reps", reps, 1, 100, "reps")
+    within("reps", reps, 1, 100, unit="reps")
     within("work_seconds", work_seconds, 5, 600)
 
 

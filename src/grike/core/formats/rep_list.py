@@ -30,7 +30,7 @@ class RepList(Format):
     rest_seconds: int = 0
 
     def __post_init__(self) -> None:
-        within("reps", self.reps, 1, 200, "reps")
+        within("reps", self.reps, 1, 200, unit="reps")
         within("rest_seconds", self.rest_seconds, 0, 300)
 
     def summary(self) -> str:

@@ -38,7 +38,7 @@ class ShortIntervals(Format):
     final: FinalRest = FinalRest.DROPPED
 
     def __post_init__(self) -> None:
-        within("bouts", self.bouts, 4, 16, "bouts")
+        within("bouts", self.bouts, 4, 16, unit="bouts")
         within("work_seconds", self.work_seconds, 10, 40)
         within("rest_seconds", self.rest_seconds, 5, 30)
 

@@ -35,7 +35,7 @@ class StraightSets(Format):
     work_seconds: int | None = None
 
     def __post_init__(self) -> None:
-        within("sets", self.sets, 1, 12, "sets")
+        within("sets", self.sets, 1, 12, unit="sets")
         within("rest_seconds", self.rest_seconds, 0, 600)
         within("between_seconds", self.between_seconds, 0, 600)
         either(self.reps, self.work_seconds)

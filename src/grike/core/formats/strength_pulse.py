@@ -35,7 +35,7 @@ class StrengthPulse(Format):
     def __post_init__(self) -> None:
         within("strength_seconds", self.strength_seconds, 10, 120)
         within("pulse_seconds", self.pulse_seconds, 10, 120)
-        within("rounds", self.rounds, 1, 20, "rounds")
+        within("rounds", self.rounds, 1, 20, unit="rounds")
         within("round_rest_seconds", self.round_rest_seconds, 0, 300)
 
     def summary(self) -> str:

@@ -36,8 +36,8 @@ class Superset(Format):
     work_seconds: int | None = None
 
     def __post_init__(self) -> None:
-        within("sets", self.sets, 1, 12, "sets")
-        within("group", self.group, 2, 3, "movements")
+        within("sets", self.sets, 1, 12, unit="sets")
+        within("group", self.group, 2, 3, unit="movements")
         within("rest_seconds", self.rest_seconds, 0, 600)
         within("between_seconds", self.between_seconds, 0, 600)
         within("change_seconds", self.change_seconds, 0, 120)

@@ -34,8 +34,8 @@ class TimeCap(Format):
     reps: int = 10
 
     def __post_init__(self) -> None:
-        within("minutes", self.minutes, 2, 40, "minutes")
-        within("reps", self.reps, 1, 100, "reps")
+        within("minutes", self.minutes, 2, 40, unit="minutes")
+        within("reps", self.reps, 1, 100, unit="reps")
 
     def summary(self) -> str:
         """Return the format in plain words."""

@@ -41,7 +41,7 @@ class TimedCircuit(Format):
     def __post_init__(self) -> None:
         within("work_seconds", self.work_seconds, 5, 600)
         within("rest_seconds", self.rest_seconds, 0, 300)
-        within("rounds", self.rounds, 1, 20, "rounds")
+        within("rounds", self.rounds, 1, 20, unit="rounds")
         within("round_rest_seconds", self.round_rest_seconds, 0, 600)
 
     def summary(self) -> str:
@@ -105,5 +105,5 @@ class TimedCircuit(Format):
             groups = [at.each(at.places, round_, dose) for round_ in rounds]
         else:
             groups = [[t for r in rounds for t in at.each(own, r, dose)] for own in stations(at)]
-        out = rested(at, groups, self.rest_seconds, self.round_rest_seconds, self.between)
+        out = rested(at, groups, self.rest_seconds, self.round_rest_seconds, manner=self.between)
         return out if self.final is FinalRest.KEPT else out[:-1]

@@ -15,6 +15,7 @@ from grike.core.planner.problem import NeverStop, Problem, Progress, Settings, S
 from grike.core.planner.result import PlanResult, Status, status_of
 from grike.core.planner.rolling import plan_weeks
 from grike.core.planner.run import Failure, Run, kept_facts
+from grike.core.planner.seeds import Branch, branched
 from grike.core.purpose import Purpose
 from grike.core.rules import broken_musts, cost_by_rule
 from grike.core.series import SeriesPlan
@@ -53,7 +54,7 @@ def plan(
             status, None, notes=pool.notes, why_not=why, seed=seed, library_version=version
         )
     run, filled = _another_way(run)
-    best = improved(problem, filled, pool, seed, chosen, run.stop)
+    best = improved(run, filled, seed)
     by_rule, cost = cost_by_rule(best.found), best.cost
     notes = [*pool.notes, *_harder_weeks(problem, best.plan)]
     if run.cut:
@@ -90,7 +91,8 @@ def _filled_weeks(run: Run) -> tuple[Run, Failure | None]:
         horizon = run.horizon + (failure.stage == "skeleton")
         if horizon > MOST_AHEAD or (horizon > 1 and not run.week_training):
             break
-        run = Run(run.problem, run.settings, run.stop, seed + 7919 * attempt, run.pool, horizon)
+        own = branched(seed, Branch.BEGIN_ANEW, attempt)
+        run = run.anew(seed=own, horizon=horizon)
         run.again = BEGUN_ANEW
         failure = plan_weeks(run)
         if failure is not None and failure.proven:
@@ -110,7 +112,7 @@ def _another_way(run: Run) -> tuple[Run, SeriesPlan]:
             break
         if run.stopped or run.stop.requested():
             break
-        other = Run(problem, settings, run.stop, run.seed + 104_651 * attempt, run.pool)
+        other = run.anew(seed=branched(run.seed, Branch.ANOTHER_WAY, attempt))
         other.again = TRIED_ANOTHER_WAY
         if plan_weeks(other) is not None:
             continue

@@ -71,6 +71,7 @@ def assembled(
     settings: Settings,
     cell: Cell,
     movements: Sequence[Movement],
+    *,
     known: frozenset[str],
     seed: int,
     items: Mapping[str, Item] = NO_ITEMS,
@@ -99,11 +100,15 @@ def assembled(
     groups = min(tries, key=lambda entry: entry[0])[1]
     most = settings.exchanges
     if tries[-1][0] != (0, 0) and most:
-        tries = [_exchanged(cell.variant, groups, worst, trouble, most) for worst, groups in tries]
+        tries = [
+            _exchanged(cell.variant, groups, worst, trouble, most=most) for worst, groups in tries
+        ]
         groups = min(tries, key=lambda entry: entry[0])[1]
     blocks = (cell.variant.block_for(group, items) for group in groups)
     work = work_design(problem, cell, blocks)
-    return PlannedClass(cell.slot, _framed(problem, settings, cell.slot, work, known, seed))
+    return PlannedClass(
+        cell.slot, _framed(problem, settings, cell.slot, work, known=known, seed=seed)
+    )
 
 
 def _exchanged(
@@ -111,6 +116,7 @@ def _exchanged(
     groups: Groups,
     worst: tuple[int, int],
     trouble: Callable[[Groups], tuple[int, int]],
+    *,
     most: int,
 ) -> tuple[tuple[int, int], Groups]:
     """Return the trouble and the groups after exchanges of two movements that each made it less.
@@ -140,13 +146,13 @@ def _exchanged(
 
 
 def reframed(
-    problem: Problem, settings: Settings, planned: PlannedClass, known: frozenset[str], seed: int
+    problem: Problem, settings: Settings, planned: PlannedClass, known: frozenset[str], *, seed: int
 ) -> PlannedClass:
     """Return a class with its work as it is and a warm-up and cool-down that match it."""
     inside = (Purpose.WORK, Purpose.BREATHER)
     blocks = tuple(block for block in planned.design.blocks if block.purpose in inside)
     work = replace(planned.design, blocks=blocks)
-    design = _framed(problem, settings, planned.slot, work, known, seed)
+    design = _framed(problem, settings, planned.slot, work, known=known, seed=seed)
     return replace(planned, design=design)
 
 
@@ -155,6 +161,7 @@ def _framed(
     settings: Settings,
     slot: Slot,
     work: ClassDesign,
+    *,
     known: frozenset[str],
     seed: int,
 ) -> ClassDesign:

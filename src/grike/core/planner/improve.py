@@ -7,18 +7,18 @@ request gives the same plan whatever the load on the machine.
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
 from functools import partial
 
 from grike.core.errors import Conflict
 from grike.core.planner.assembly import ORDER_RULES
-from grike.core.planner.pool import PoolReport
-from grike.core.planner.problem import Problem, Progress, Settings, Stop
+from grike.core.planner.problem import Problem, Progress, Settings
 from grike.core.planner.refill import refill
 from grike.core.planner.rolling import plan_weeks
 from grike.core.planner.run import Run
+from grike.core.planner.seeds import Branch, branched
 from grike.core.rules import Facts, Finding, broken_musts, cost_by_rule, findings
 from grike.core.series import SeriesPlan
 
@@ -64,55 +64,62 @@ def judge(problem: Problem, settings: Settings, plan: SeriesPlan, before: Facts 
     return Judged(plan, facts, findings(facts))
 
 
-def improved(
-    problem: Problem,
-    start: SeriesPlan,
-    pool: PoolReport,
-    seed: int,
-    settings: Settings,
-    stop: Stop,
-) -> Judged:
+def improved(run: Run, start: SeriesPlan, seed: int) -> Judged:
     """Return the best plan that re-solving neighbourhoods of a complete plan has found."""
-    best = judge(problem, settings, start, None)
-    open_slots = frozenset(slot.index for slot in problem.open_slots())
-    if best.only_order(pool.expected):
-        best = _other_movements(problem, settings, best, open_slots, seed)
-    width = 0
-    told = start
-    for number in range(settings.improve_rounds):
-        if best.cost <= pool.expected or stop.requested():
+    expected = run.pool.expected
+    best = judge(run.problem, run.settings, start, None)
+    if best.only_order(expected):
+        best = _other_movements(run, best, seed)
+    told, width = start, 0
+    for number in range(run.settings.improve_rounds):
+        if best.cost <= expected or run.stop.requested():
             break
-        cost, total = best.cost, settings.improve_rounds
-        fresh = tuple(c for c in best.plan.classes if c not in told.classes)
-        settings.on_progress(Progress("Improving", number, total, cost, pool.bound, fresh))
+        _tell(run, number, best, told)
         told = best.plan
-        areas = neighbourhoods(best, open_slots, width)
-        chosen = (
-            _apart(areas[number % len(areas) :] + areas[: number % len(areas)]) if areas else []
-        )
-        if not chosen:
+        areas = neighbourhoods(best, _open(run), width)
+        if not areas:
             break
-        seeds = [seed + 104729 * (number + 1) + place for place in range(len(chosen))]
-        again_with = partial(_planned_again, replace(problem, plan=best.plan), settings, stop, pool)
-        with ThreadPoolExecutor(SIDE_BY_SIDE) as executor:
-            again = list(executor.map(again_with, chosen, seeds))
-        before = best
-        for area, candidate in zip(chosen, again, strict=True):
-            if candidate is not None:
-                merged = _merged(best.plan, candidate, area)
-                tried = judge(problem, settings, merged, best.facts)
-                if tried.valid and tried.cost < best.cost:
-                    best = tried
-        if best is before:
-            width = (width + 1) % (WIDEST + 1)
-    if best.cost <= pool.expected or stop.requested():
+        first = number % len(areas)
+        tried = _areas_anew(run, best, _apart(areas[first:] + areas[:first]), seed, number=number)
+        # What gave nothing gives nothing again: the next neighbourhoods reach further.
+        width = width if tried.cost < best.cost else (width + 1) % (WIDEST + 1)
+        best = tried
+    if best.cost <= expected or run.stop.requested():
         return best
-    return _other_movements(problem, settings, best, open_slots, seed)
+    return _other_movements(run, best, seed)
 
 
-def _other_movements(
-    problem: Problem, settings: Settings, best: Judged, open_slots: frozenset[int], seed: int
+def _open(run: Run) -> frozenset[int]:
+    return frozenset(slot.index for slot in run.problem.open_slots())
+
+
+def _tell(run: Run, number: int, best: Judged, told: SeriesPlan) -> None:
+    fresh = tuple(planned for planned in best.plan.classes if planned not in told.classes)
+    total, bound = run.settings.improve_rounds, run.pool.bound
+    run.settings.on_progress(Progress("Improving", number, total, best.cost, bound, fresh))
+
+
+def _areas_anew(
+    run: Run, best: Judged, areas: Sequence[frozenset[int]], seed: int, *, number: int
 ) -> Judged:
+    """Return the plan with those areas in it that became cheaper, solved side by side."""
+    first = branched(seed, Branch.NEIGHBOURHOOD, number + 1)
+    again_from = partial(_planned_again, run, best.plan)
+    with ThreadPoolExecutor(SIDE_BY_SIDE) as executor:
+        again = list(executor.map(again_from, areas, range(first, first + len(areas))))
+    for area, candidate in zip(areas, again, strict=True):
+        if candidate is not None:
+            best = _cheaper(run, best, _merged(best.plan, candidate, area))
+    return best
+
+
+def _cheaper(run: Run, best: Judged, plan: SeriesPlan) -> Judged:
+    """Return a plan judged, if every must holds and it is cheaper; else the best so far."""
+    tried = judge(run.problem, run.settings, plan, best.facts)
+    return tried if tried.valid and tried.cost < best.cost else best
+
+
+def _other_movements(run: Run, best: Judged, seed: int) -> Judged:
     """Return the plan with other movements in classes whose order alone leaves a cost.
 
     Another focus or format would be no help there, and a re-fill takes a fraction of the time.
@@ -120,15 +127,16 @@ def _other_movements(
     if not best.valid:
         return best
     troubled = {f.place.slot for f in best.found if f.cost and f.rule in _ORDER}
-    for slot in sorted(s for s in troubled if s is not None and s in open_slots):
+    for slot in sorted(s for s in troubled if s is not None and s in _open(run)):
         for number in range(REFILLS):
-            own = replace(problem, plan=best.plan)
+            own = replace(run.problem, plan=best.plan)
+            again = branched(seed, Branch.REFILL, number)
             try:
-                other = refill(own, slot, seed + 7879 * number, settings, best.facts)
+                other = refill(own, slot, again, run.settings, facts=best.facts)
             except Conflict:
                 break
-            tried = judge(problem, settings, best.plan.with_class(other), best.facts)
-            if tried.valid and tried.cost < best.cost:
+            tried = _cheaper(run, best, best.plan.with_class(other))
+            if tried is not best:
                 best = tried
                 break
     return best
@@ -164,19 +172,13 @@ def _apart(areas: Iterable[frozenset[int]]) -> list[frozenset[int]]:
 
 
 def _planned_again(
-    problem: Problem,
-    settings: Settings,
-    stop: Stop,
-    pool: PoolReport,
-    area: frozenset[int],
-    seed: int,
+    run: Run, plan: SeriesPlan, area: frozenset[int], seed: int
 ) -> SeriesPlan | None:
-    few = min(settings.retries, RETRIES)
-    silent = replace(settings, on_progress=lambda _: None, retries=few)
-    run = Run(replace(problem, free=area), silent, stop, seed, pool)
-    if plan_weeks(run) is not None:
-        return None
-    return run.filled()
+    """Return a plan with an area filled anew, whatever it costs; None where that failed."""
+    problem = replace(run.problem, plan=plan, free=area)
+    own = run.anew(seed=seed, problem=problem, silent=True)
+    own.settings = replace(own.settings, retries=min(own.settings.retries, RETRIES))
+    return own.filled() if plan_weeks(own) is None else None
 
 
 def _merged(plan: SeriesPlan, candidate: SeriesPlan, area: frozenset[int]) -> SeriesPlan:

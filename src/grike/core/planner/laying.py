@@ -37,7 +37,15 @@ def assembled_week(run: Run, task: WeekTask, solved: Solved) -> tuple[PlannedCla
         items = items_of(task.carried.get(index, {}))
         cell = task.cells[index]
         out.append(
-            assembled(run.problem, run.settings, cell, chosen[index], known, run.seed, items)
+            assembled(
+                run.problem,
+                run.settings,
+                cell,
+                chosen[index],
+                known=known,
+                seed=run.seed,
+                items=items,
+            )
         )
     return tuple(out)
 

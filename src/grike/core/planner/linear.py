@@ -9,12 +9,12 @@ from enum import Enum
 
 from ortools.sat.python import cp_model
 
+from grike.core.planner.seeds import Branch, branched
 from grike.core.rows.row import Key, Row
 
 LARGE = 10**9
 #: The short solves in which any solution is looked for: (part of the time, how many at once).
 SHORT_SOLVES = ((0.05, 1), (0.25, 2), (0.5, 2), (0.75, 2))
-NEXT_SEED = 15_485_867
 #: The solver takes seeds below this.
 MOST_SEED = 2**31
 
@@ -157,8 +157,10 @@ class RowModel:
         seed = limits.seed
         for part, many in SHORT_SOLVES:
             short = replace(limits, deterministic=part * limits.deterministic)
-            shorts = [replace(short, seed=seed + NEXT_SEED * n) for n in range(many)]
-            seed += NEXT_SEED * many
+            shorts = [
+                replace(short, seed=branched(seed, Branch.SHORT_SOLVE, n)) for n in range(many)
+            ]
+            seed = branched(seed, Branch.SHORT_SOLVE, many)
             race = many > 1 and side_by_side
             answer = self._raced(*shorts) if race else self._in_turn(shorts)
             if answer.outcome is not Outcome.UNDECIDED or answer.cut_by_wall:

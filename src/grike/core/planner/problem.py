@@ -42,7 +42,7 @@ class Progress:
     filled: tuple[PlannedClass, ...] = ()
 
 
-def _silent(_: Progress) -> None:
+def unheard(_: Progress) -> None:
     """Report to nobody."""
 
 
@@ -63,7 +63,7 @@ class Settings:
     exchanges: int = 150
     wall_seconds: float = 20.0
     paces: Paces = USUAL_PACES
-    on_progress: Callable[[Progress], None] = _silent
+    on_progress: Callable[[Progress], None] = unheard
 
 
 @dataclass(frozen=True, slots=True)

@@ -49,6 +49,7 @@ def refill(
     slot: int,
     seed: int,
     settings: Settings | None = None,
+    *,
     facts: Facts | None = None,
     blocks: frozenset[int] | None = None,
 ) -> PlannedClass:
@@ -78,11 +79,11 @@ def refill(
         design = _in_blocks(now.design, stays, movements, problem.library)
         placed = replace(now, design=design)
         return min(
-            (placed, reframed(own, chosen, placed, known, seed)),
+            (placed, reframed(own, chosen, placed, known, seed=seed)),
             key=lambda planned: _broken(problem, chosen, planned, facts),
         )
     items = items_of(task.carried.get(slot, {}))
-    return assembled(own, chosen, task.cells[slot], movements, known, seed, items)
+    return assembled(own, chosen, task.cells[slot], movements, known=known, seed=seed, items=items)
 
 
 def _broken(
@@ -123,7 +124,7 @@ def _in_blocks(
         if not fitting:
             break
         fitting.sort(key=lambda m: m.position is not now.position)
-        tried = [(m, swapped(design, number, place, m.id, library)) for m in fitting]
+        tried = [(m, swapped(design, number, place, m.id, library=library)) for m in fitting]
         new, design = next((t for t in tried if stands(t[1], library)), tried[0])
         come.remove(new)
     return design
@@ -214,11 +215,11 @@ def class_task(
         around,
         sheet,
         shape.minutes * 60,
-        volume_bounds(problem, run.facts.values(), week, 1),
-        run.pool.floors,
-        run.pool.day_floors,
-        run.group(week),
-        {now.slot.index: carried},
+        steps=volume_bounds(problem, run.facts.values(), week, 1),
+        floors=run.pool.floors,
+        day_floors=run.pool.day_floors,
+        group=run.group(week),
+        carried={now.slot.index: carried},
     )
     needed = tuple((c.key, 1) for c in scope.bays[0].choices if c.movement.id in onward)
     rows = (

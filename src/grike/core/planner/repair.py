@@ -71,14 +71,14 @@ def repair(
         suspects = _suspects(facts)
         if not suspects or halt.requested():
             break
-        best = _best_class(problem, plan, facts, suspects, seed, chosen)
+        best = _best_class(problem, plan, facts, suspects, seed=seed, settings=chosen)
         if best is None:
             break
         plan = best
     replanned: list[int] = []
     weeks = sorted(set(_broken_weeks(problem, plan, chosen)))
     for week in weeks if not halt.requested() else ():
-        again = _week_anew(replace(problem, plan=plan), week, seed, chosen, halt)
+        again = _week_anew(replace(problem, plan=plan), week, seed, chosen, stop=halt)
         if again is not None:
             plan = again
             replanned.append(week)
@@ -115,6 +115,7 @@ def _best_class(
     plan: SeriesPlan,
     facts: Facts,
     suspects: list[int],
+    *,
     seed: int,
     settings: Settings,
 ) -> SeriesPlan | None:
@@ -122,7 +123,7 @@ def _best_class(
     before = len(broken_musts(findings(facts)))
     best: tuple[_Mark, SeriesPlan] | None = None
     for slot in suspects:
-        for planned in nearest(replace(problem, plan=plan), slot, seed, settings, facts):
+        for planned in nearest(replace(problem, plan=plan), slot, seed, settings, facts=facts):
             after = plan.with_class(planned)
             found = findings(Facts(after, problem.library, settings.paces, before=facts))
             mark = _Mark(
@@ -138,7 +139,7 @@ def _best_class(
 
 
 def nearest(
-    problem: Problem, slot: int, seed: int, settings: Settings, facts: Facts
+    problem: Problem, slot: int, seed: int, settings: Settings, *, facts: Facts
 ) -> Iterator[PlannedClass]:
     """Yield a class of a slot that keeps every must with fewest other movements.
 
@@ -164,9 +165,11 @@ def nearest(
     known = problem.plan.known.union(*before)
     if patched is not None:
         yield replace(now, design=patched)
-        yield reframed(own, settings, replace(now, design=patched), known, seed)
+        yield reframed(own, settings, replace(now, design=patched), known, seed=seed)
     items = items_of(task.carried.get(slot, {}))
-    again = assembled(own, settings, task.cells[slot], movements, known, seed, items)
+    again = assembled(
+        own, settings, task.cells[slot], movements, known=known, seed=seed, items=items
+    )
     yield replace(again, locked=now.locked)
 
 
@@ -186,7 +189,7 @@ def _patched(design: ClassDesign, wanted: list[str], problem: Problem) -> ClassD
         come.remove(new)
         for block, place, item in list(design.items(Purpose.WORK)):
             if item.movement_id == movement_id:
-                design = swapped(design, block, place, new, library)
+                design = swapped(design, block, place, new, library=library)
     return design
 
 
@@ -198,7 +201,7 @@ def _broken_weeks(problem: Problem, plan: SeriesPlan, settings: Settings) -> Ite
 
 
 def _week_anew(
-    problem: Problem, week: int, seed: int, settings: Settings, stop: Stop
+    problem: Problem, week: int, seed: int, settings: Settings, *, stop: Stop
 ) -> SeriesPlan | None:
     """Return the plan with one week planned anew, the rest as it is; None if that mends nothing."""
     free = frozenset(

@@ -19,6 +19,7 @@ from grike.core.planner.laying import (
 from grike.core.planner.linear import Outcome
 from grike.core.planner.problem import Problem, Progress
 from grike.core.planner.run import Failure, Run, WeekAnswer, WeekTask, kept_facts
+from grike.core.planner.seeds import Branch, branched
 from grike.core.planner.selection import at_least_cost, within_bands
 from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton
 from grike.core.planner.weeks import week_task
@@ -42,7 +43,7 @@ FULL_PATTERNS = 2
 #: Where days are promised, so many weeks are chosen at once after the first.
 PROMISED_AHEAD = 2
 #: So often other movements are taken for a week whose classes cannot be put in a good order.
-ORDER_TRIES, NEXT_ORDER = 3, 32_452_843
+ORDER_TRIES = 3
 
 
 def plan_weeks(run: Run) -> Failure | None:
@@ -62,7 +63,7 @@ def plan_weeks(run: Run) -> Failure | None:
     while number < len(weeks):
         week = weeks[number]
         stage = f"Week {week + 1}{run.again or back_from.get(week, '')}"
-        report(run, stage, number, len(weeks), sum(costs.values()), fresh)
+        report(run, stage, number, len(weeks), cost=sum(costs.values()), fresh=fresh)
         fresh = ()
         if week in open_weeks:
             answer = _week(run, week, cells)
@@ -81,20 +82,20 @@ def plan_weeks(run: Run) -> Failure | None:
         close_week(run, week)
         number += 1
     cost = sum(costs.values())
-    report(run, "Done", len(weeks), len(weeks), cost, fresh)
+    report(run, "Done", len(weeks), len(weeks), cost=cost, fresh=fresh)
     return None
 
 
 def _back(run: Run, cells: Mapping[int, Cell], week: int) -> dict[int, Cell]:
     """Free a week again, since the one after it cannot be filled; return the cells before it."""
     run.backs += 1
-    run.seed += 15_485_863
+    run.seed = branched(run.seed, Branch.WEEK_AGAIN, 1)
     run.forget(week)
     return {index: cell for index, cell in cells.items() if cell.slot.week < week}
 
 
 def report(
-    run: Run, stage: str, done: int, total: int, cost: int, fresh: tuple[PlannedClass, ...]
+    run: Run, stage: str, done: int, total: int, *, cost: int, fresh: tuple[PlannedClass, ...]
 ) -> None:
     """Tell the caller how far the run is, and which classes are new since the last word."""
     run.settings.on_progress(Progress(stage, done, total, cost, run.pool.bound, fresh))
@@ -155,7 +156,7 @@ def _in_bands(run: Run, task: WeekTask, seconds: float) -> WeekAnswer | None:
     """
     best: tuple[tuple[int, int], WeekAnswer] | None = None
     for turn in range(ORDER_TRIES):
-        seed = run.seed + NEXT_ORDER * turn
+        seed = branched(run.seed, Branch.ORDER, turn)
         limits = replace(run.limits(seconds), seed=seed)
         solved = within_bands(task.scope, task.rows, run.taste(seed), limits)
         if solved.outcome is not Outcome.FOUND:

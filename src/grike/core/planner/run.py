@@ -11,7 +11,7 @@ from grike.core.judging.class_facts import ClassFacts
 from grike.core.pace import Pace
 from grike.core.planner.linear import Limits, Solved
 from grike.core.planner.pool import PoolReport
-from grike.core.planner.problem import Problem, Settings, Stop
+from grike.core.planner.problem import Problem, Settings, Stop, unheard
 from grike.core.planner.selection import Carried, Carry
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.taste import Taste
@@ -79,6 +79,16 @@ class Run:
     again: str = ""
     stopped: bool = False
     cut: bool = False
+
+    def anew(
+        self, *, seed: int, horizon: int = 1, problem: Problem | None = None, silent: bool = False
+    ) -> Run:
+        """Return a run of the same request, or of a part of it, that has filled nothing yet.
+
+        ``silent``: it tells nobody of its progress.
+        """
+        settings = replace(self.settings, on_progress=unheard) if silent else self.settings
+        return Run(problem or self.problem, settings, self.stop, seed, self.pool, horizon)
 
     def limits(self, deterministic: float) -> Limits:
         """Return the limits of one solve."""

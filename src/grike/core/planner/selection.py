@@ -55,6 +55,7 @@ def bay_of(
     yardstick: Yardstick,
     slot_seconds: int,
     stretch_seconds: int,
+    *,
     carried: Mapping[str, Carry],
 ) -> Bay:
     """Return the bay of a cell with every movement that its kit allows."""
@@ -151,6 +152,7 @@ def scope_of(
     around: Iterable[ClassFacts],
     sheet: RuleSheet,
     slot_seconds: int,
+    *,
     steps: WeekSteps,
     floors: Mapping[str, int],
     day_floors: Mapping[str, int],
@@ -165,7 +167,7 @@ def scope_of(
             sheet.yardstick,
             slot_seconds,
             stretch_of(sheet),
-            carried.get(cell.slot.index, none),
+            carried=carried.get(cell.slot.index, none),
         )
         for cell in cells
     ]

@@ -43,11 +43,11 @@ def week_task(
         around,
         sheet,
         shape.minutes * 60,
-        volume_bounds(run.problem, run.facts.values(), week, len(own)),
-        run.pool.floors,
-        run.pool.day_floors,
-        run.group(week),
-        carried,
+        steps=volume_bounds(run.problem, run.facts.values(), week, len(own)),
+        floors=run.pool.floors,
+        day_floors=run.pool.day_floors,
+        group=run.group(week),
+        carried=carried,
     )
     return WeekTask(week, cells, scope, tuple(all_rows(scope, sheet)), carried)
 

@@ -111,5 +111,5 @@ def _owned_from(data: Mapping[str, Any]) -> dict[str, int]:
                 fix="Use the id of a family, such as bridge, or of a group, such as glutes.",
                 place="D6.owned",
             )
-        within("weekday", weekday, 0, 6, "(0 is Monday)")
+        within("weekday", weekday, 0, 6, unit="(0 is Monday)")
     return {str(name): int(weekday) for name, weekday in data.items()}

@@ -54,7 +54,7 @@ def _rows_w1(scope: Scope, line: RuleSetting) -> Iterator[Row]:
     for week in scope.weeks():
         all_sets = scope.week_terms(week, lambda choice: choice.sets)
         known = sum((f.volume.total.sets for f in scope.fixed_of_week(week)), Fraction(0))
-        share_wins = _share_wins(scope, week, known, percent, fixed_most)
+        share_wins = _share_wins(scope, week, known, percent, fixed_most=fixed_most)
         for muscle in Muscle:
             terms = scope.week_terms(week, _amount_of(muscle))
             there = fixed_sets(scope, week, (muscle,))
@@ -76,7 +76,7 @@ def _rows_w1(scope: Scope, line: RuleSetting) -> Iterator[Row]:
 
 
 def _share_wins(
-    scope: Scope, week: int, known: Fraction, percent: Fraction, fixed_most: int
+    scope: Scope, week: int, known: Fraction, percent: Fraction, *, fixed_most: int
 ) -> bool:
     """Return whether the share of the week's sets is the larger maximum.
 

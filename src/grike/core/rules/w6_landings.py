@@ -78,12 +78,12 @@ def _check_w6(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
             landed = contacts_of(member)
             total += landed
             if landed > cap:
-                yield _too_many(line, here(member), landed, cap, "the class")
+                yield _too_many(line, here(member), landed, cap, name="the class")
         if total > WEEK_TO_CLASS * cap:
-            yield _too_many(line, Place(week), total, WEEK_TO_CLASS * cap, f"week {week + 1}")
+            yield _too_many(line, Place(week), total, WEEK_TO_CLASS * cap, name=f"week {week + 1}")
 
 
-def _too_many(line: RuleSetting, place: Place, count: int, cap: int, name: str) -> Finding:
+def _too_many(line: RuleSetting, place: Place, count: int, cap: int, *, name: str) -> Finding:
     return Finding(
         "W6",
         line.mode,

@@ -79,6 +79,6 @@ def frame_swaps(facts: Facts, finding: Finding) -> Iterator[Edit]:
         own = set(now.serves(role))
         free.sort(key=lambda m: (-len(own.intersection(m.serves(role))), m.id))
         for movement in free:
-            design = swapped(member.design, number, place, movement.id, facts.library)
+            design = swapped(member.design, number, place, movement.id, library=facts.library)
             text = f"Swap {now.name} for {movement.name}, {member.slot.label}"
             yield Edit(text, {member.slot.index: design})

@@ -71,6 +71,6 @@ def swaps(
     for _, _, slot, block, place, movement in ranked:
         member = by_slot[slot]
         now = facts.library[member.design.blocks[block].items[place].movement_id]
-        design = swapped(member.design, block, place, movement.id, facts.library)
+        design = swapped(member.design, block, place, movement.id, library=facts.library)
         text = f"Swap {now.name} for {movement.name}, {member.slot.label}"
         yield Edit(text, {slot: design})

@@ -64,7 +64,7 @@ def regions(choices: Choices) -> None:
         total: Any = 0
         for slot in members:
             sets = choices.sets_of(slot.index)
-            own = _budget(choices, slot, sets, int(share["share"]), int(share["whole"]))
+            own = _budget(choices, slot, sets, int(share["share"]), whole=int(share["whole"]))
             for region in Region:
                 sums[region] += own[region]
             everywhere = (slot.index, Focus.CONDITIONING) not in choices.focus
@@ -77,7 +77,9 @@ def regions(choices: Choices) -> None:
             choices.model.add(sums[region] * 100 * high.denominator <= total * high.numerator)
 
 
-def _budget(choices: Choices, slot: Slot, sets: Any, share: int, whole: int) -> dict[Region, Any]:
+def _budget(
+    choices: Choices, slot: Slot, sets: Any, share: int, *, whole: int
+) -> dict[Region, Any]:
     own = {r: choices.model.new_int_var(0, 200, "") for r in Region}
     in_regions = sum(own.values())
     free = choices.focus.get((slot.index, Focus.CONDITIONING))

@@ -130,7 +130,7 @@ class VolumeRows:
                 same = count == full[1]
                 mine, theirs = (total, full[0]) if same else (total * full[1], full[0] * count)
                 play = self._play(week) * (1 if same else full[1])
-                self._between(mine, theirs, low, high, play)
+                self._between(mine, theirs, low, high, play=play)
             if not is_lighter(week, line):
                 full = (total, count)
 
@@ -144,7 +144,7 @@ class VolumeRows:
             if self.variants[n].counted
         )
 
-    def _between(self, mine: Any, theirs: Any, low: Fraction, high: Fraction, play: Any) -> None:
+    def _between(self, mine: Any, theirs: Any, low: Fraction, high: Fraction, *, play: Any) -> None:
         for factor, sign in ((low, 1), (high, -1)):
             able = mine + sign * play
             difference = sign * (able * factor.denominator - theirs * factor.numerator)
