@@ -31,6 +31,7 @@ from grike.core.volume import Amount, Volume, add_volumes
 from grike.exchange.classes import number, volume_report
 from grike.store.changes import Change, History
 from grike.store.runs import Run
+from grike.store.series import StoredSeries
 
 
 def body_volume(volume: Volume, sheet: RuleSheet, *, band: bool) -> BodyVolume:
@@ -217,6 +218,13 @@ class Around:
         return (*texts, self.run, tuple(self.recorded.items()))
 
 
+def _certificate(stored: StoredSeries) -> Certificate | None:
+    if stored.certificate is None:
+        return None
+    keys = ("status", "cost", "bound", "by_rule", "notes")
+    return Certificate(**{key: stored.certificate[key] for key in keys})
+
+
 def board(held: HeldSeries, around: Around) -> Board:
     """Return a whole series for the board."""
     stored, facts, found = held.stored, held.facts, held.found
@@ -225,10 +233,6 @@ def board(held: HeldSeries, around: Around) -> Board:
     broken = {f.rule for f in found if not f.remark}
     whole = add_volumes(facts.week_volumes.values())
     counts = Counter(finding.place.slot for finding in found)
-    certificate = None
-    if stored.certificate is not None:
-        keys = ("status", "cost", "bound", "by_rule", "notes")
-        certificate = Certificate(**{key: stored.certificate[key] for key in keys})
     return Board(
         id=stored.id,
         version=stored.version,
@@ -255,7 +259,7 @@ def board(held: HeldSeries, around: Around) -> Board:
         cost=sum(cost_by_rule(found).values()),
         rules_kept=len([rule for rule in on if rule not in broken]),
         rules_on=len(on),
-        certificate=certificate,
+        certificate=_certificate(stored),
         undo=around.history.undo,
         redo=around.history.redo,
         run=around.run,

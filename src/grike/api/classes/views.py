@@ -106,17 +106,20 @@ def _load(member: ClassFacts) -> LoadModel:
     )
 
 
+def _neighbours(facts: Facts, index: int) -> tuple[int | None, int | None]:
+    """Return the slots of the classes before and after one, where there are any."""
+    slots = [None, *(other.slot.index for other in facts.classes), None]
+    place = slots.index(index)
+    return slots[place - 1], slots[place + 1]
+
+
 def class_detail(
-    held: HeldSeries,
-    member: ClassFacts,
-    history: HistoryModels,
-    sessions: Sequence[SessionModel],
+    held: HeldSeries, member: ClassFacts, history: HistoryModels, own: Sequence[SessionModel]
 ) -> ClassDetail:
     """Return one class for its page."""
     stored, facts, found = held.stored, held.facts, held.found
     slot, design, clock = member.slot, member.design, member.clock
-    slots = [other.slot.index for other in facts.classes]
-    place = slots.index(slot.index)
+    previous, after = _neighbours(facts, slot.index)
     return ClassDetail(
         series=stored.id,
         series_name=stored.plan.shape.name,
@@ -144,9 +147,9 @@ def class_detail(
         findings=[finding_model(f, n) for n, f in enumerate(found) if f.place.slot == slot.index],
         left=_side(member.ledger.left),
         right=_side(member.ledger.right),
-        sessions=list(sessions),
-        previous=slots[place - 1] if place else None,
-        next=slots[place + 1] if place + 1 < len(slots) else None,
+        sessions=list(own),
+        previous=previous,
+        next=after,
         undo=history.undo,
         redo=history.redo,
     )

@@ -23,7 +23,8 @@ from grike.api.state import KnownTags, tagged
 from grike.core.errors import Conflict, InvalidInput
 from grike.core.movement import Library, Movement, Option
 from grike.exchange.library import library_document, library_of, require_sound
-from grike.exchange.movement_csv import COLUMNS, Entry, from_csv, from_fields, to_csv, to_fields
+from grike.exchange.movement_cells import Entry
+from grike.exchange.movement_csv import COLUMNS, from_csv, from_fields, to_csv, to_fields
 from grike.store import library as stored_library
 from grike.store import series
 from grike.store.connection import Connection

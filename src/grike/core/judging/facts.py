@@ -60,24 +60,10 @@ class Facts:
             plan = replace(plan, shape=shape, sheet=sheet)
         self.plan: SeriesPlan = plan
         self.library, self.paces = library, paces
-        self._cache: dict[int, _Cached] = {}
         old = before._cache if before is not None and before.library is library else {}
-        known = plan.known
-        classes: list[ClassFacts] = []
-        for planned in plan.classes:
-            own = frozenset(planned.design.movement_ids())
-            entry = old.get(planned.slot.index)
-            # Only what the class holds can be new in it, so only that much of the past counts.
-            pace = paces.of(planned.slot.index)
-            if entry is None or not entry.holds(known & own, planned, pace):
-                fresh = ClassFacts(planned, library, known & own, pace)
-                if entry is not None and entry.facts.planned == planned:
-                    fresh.take_over(entry.facts)
-                entry = _Cached(known & own, fresh)
-            self._cache[planned.slot.index] = entry
-            classes.append(entry.facts)
-            known = known | own
-        self.classes: tuple[ClassFacts, ...] = tuple(classes)
+        self._cache: dict[int, _Cached] = self._cached(old)
+        #: The facts of every class, in the order of the plan.
+        self.classes = tuple(self._cache[planned.slot.index].facts for planned in plan.classes)
         #: What rules that look at one week found, by rule and week.
         self.found: dict[tuple[str, int], tuple[object, ...]] = (
             dict(before.found) if old and before else {}
@@ -92,6 +78,24 @@ class Facts:
             if old and before
             else {}
         )
+
+    def _cached(self, old: Mapping[int, _Cached]) -> dict[int, _Cached]:
+        """Return the facts by slot, those of ``old`` where class, past and pace are the same."""
+        out: dict[int, _Cached] = {}
+        known = self.plan.known
+        for planned in self.plan.classes:
+            own = frozenset(planned.design.movement_ids())
+            entry = old.get(planned.slot.index)
+            pace = self.paces.of(planned.slot.index)
+            # Only what the class holds can be new in it, so only that much of the past counts.
+            if entry is None or not entry.holds(known & own, planned, pace):
+                fresh = ClassFacts(planned, self.library, known & own, pace)
+                if entry is not None and entry.facts.planned == planned:
+                    fresh.take_over(entry.facts)
+                entry = _Cached(known & own, fresh)
+            out[planned.slot.index] = entry
+            known = known | own
+        return out
 
     @property
     def shape(self) -> SeriesShape:

@@ -5,9 +5,10 @@ The same request, library, seed and settings give the same plan, whatever the lo
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from grike.core.item import Level
+from grike.core.judging.finding import Finding
 from grike.core.planner.explain import certain_reason, collisions, hopeless, likely_reason
 from grike.core.planner.improve import improved, judge
 from grike.core.planner.pool import pool_report
@@ -55,26 +56,29 @@ def plan(
         )
     run, filled = _another_way(run)
     best = improved(run, filled, seed)
-    by_rule, cost = cost_by_rule(best.found), best.cost
-    notes = [*pool.notes, *_harder_weeks(problem, best.plan)]
-    if run.cut:
-        notes.append("The machine was slow: a solve was cut short, so another run may differ.")
-    status = status_of(cost, pool.bound, run.stopped or run.stop.requested())
     broken = broken_musts(best.found)
-    if broken:
-        # It is a plan to mend, and nothing is proven of it.
-        status = Status.UNKNOWN
-        notes += [f"Not kept: {finding.what} ({finding.rule})" for finding in broken[:MOST_TOLD]]
+    status = status_of(best.cost, pool.bound, run.stopped or run.stop.requested())
     return PlanResult(
-        status,
+        # One that breaks a must is a plan to mend, and nothing is proven of it.
+        Status.UNKNOWN if broken else status,
         best.plan,
-        cost,
-        min(cost, pool.bound),
-        by_rule,
-        tuple(notes),
+        best.cost,
+        min(best.cost, pool.bound),
+        cost_by_rule(best.found),
+        tuple(_notes(run, best.plan, broken)),
         seed=seed,
         library_version=version,
     )
+
+
+def _notes(run: Run, plan: SeriesPlan, broken: Sequence[Finding]) -> Iterator[str]:
+    """Yield what is to be known of a plan, a sentence each."""
+    yield from run.pool.notes
+    yield from _harder_weeks(run.problem, plan)
+    if run.cut:
+        yield "The machine was slow: a solve was cut short, so another run may differ."
+    for finding in broken[:MOST_TOLD]:
+        yield f"Not kept: {finding.what} ({finding.rule})"
 
 
 def _filled_weeks(run: Run) -> tuple[Run, Failure | None]:

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence, Set
 from dataclasses import replace
+from typing import Any
 
 from grike.core.design import ClassDesign
 from grike.core.editing import stands, swapped, work_blocks
@@ -28,6 +29,7 @@ from grike.core.planner.selection import (
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.standing import variant_of
 from grike.core.planner.taste import Taste, thinned
+from grike.core.planner.variants import Variant
 from grike.core.planner.volume_bounds import volume_bounds
 from grike.core.purpose import Purpose
 from grike.core.rows.row import row_weight
@@ -182,6 +184,26 @@ def _other_movements(
     return task, solved
 
 
+def _cell_of(
+    run: Run,
+    now: PlannedClass,
+    variant: Variant[Any],
+    without: frozenset[str],
+    *,
+    stays: Set[str],
+) -> Cell:
+    """Return the cell of a class as it is, with the movements from which it may be chosen anew."""
+    shape = run.problem.plan.shape
+    kit = usable_kit(now.design.kit, shape)
+    every = pool(shape, run.problem.library)
+    able = [m for m in every if m.fetched_kit <= kit and variant.suits(m)]
+    movements = tuple(m for m in able if m.id not in without and m.id not in stays)
+    if without:
+        movements = thinned(movements, Taste({}, run.seed), 0)
+    movements += tuple(m for m in able if m.id in stays)
+    return Cell(now.slot, now.design.focus, variant, Theme(kit, movements))
+
+
 def class_task(
     run: Run, now: PlannedClass, without: frozenset[str] = frozenset(), *, mending: bool = False
 ) -> WeekTask:
@@ -191,21 +213,11 @@ def class_task(
     the room has no longer for everybody is no longer used.
     """
     problem = run.problem
-    library, shape, sheet = problem.library, problem.plan.shape, problem.plan.sheet
-    kit = usable_kit(now.design.kit, shape)
-    variant = variant_of(now.design, library, run.pool.grounds.plain)
+    shape, sheet, week = problem.plan.shape, problem.plan.sheet, now.slot.week
+    variant = variant_of(now.design, problem.library, run.pool.grounds.plain)
     # What is carried on is there on purpose: it may stay even where others are asked for.
-    carried = carried_now(run, now.design, variant)
-    able = [m for m in pool(shape, library) if m.fetched_kit <= kit and variant.suits(m)]
-    onward = carried_onward(run, now)
-    stays = carried.keys() | onward
-    movements = tuple(m for m in able if m.id not in without and m.id not in stays)
-    if without:
-        movements = thinned(movements, Taste({}, run.seed), 0)
-    movements += tuple(m for m in able if m.id in stays)
-    theme = Theme(kit, movements)
-    cell = Cell(now.slot, now.design.focus, variant, theme)
-    week = now.slot.week
+    carried, onward = carried_now(run, now.design, variant), carried_onward(run, now)
+    cell = _cell_of(run, now, variant, without, stays=carried.keys() | onward)
     reach = max(6, int(D4.line(sheet).numbers["gap"]) + 1)
     around = [
         f for i, f in run.facts.items() if f.slot.week == week or abs(i - now.slot.index) <= reach

@@ -44,28 +44,19 @@ def swaps(
     ``anywhere``: also of other movements than the one the finding names. ``unlike``: what differs
     most goes in. ``easier``: nothing that asks much goes in.
     """
-    about, gives = finding.about, BY_ID[finding.rule].gives
     ranked: list[tuple[float, int, int, int, int, Movement]] = []
     for member in classes_of(facts, finding):
-        free = _free(facts, member)
+        free = [m for m in _free(facts, member) if not (easier and demanding(m))]
         for block, place, now in member.work_movements:
             here = (finding.place.block, finding.place.item)
             elsewhere = None not in here and here != (block, place)
             if elsewhere and not anywhere:
                 continue
             for number, movement in enumerate(free):
-                gain = 0.0
-                if about is not None:
-                    gain = 0.0 if gives is None else gives(movement, about) - gives(now, about)
-                    gain *= about.sign
-                    if gain <= 0:
-                        continue
-                if easier and demanding(movement):
-                    continue
-                alike = len(set(now.targets) & set(movement.targets)) / 4
-                alike += (now.position is movement.position) / 4 + (now.sides is movement.sides) / 4
-                rank = -(gain + (-alike if unlike else alike))
-                ranked.append((rank, number, member.slot.index, block, place, movement))
+                gain = _gain(finding, now, movement)
+                if finding.about is None or gain > 0:
+                    rank = -(gain + (-1 if unlike else 1) * _alike(now, movement))
+                    ranked.append((rank, number, member.slot.index, block, place, movement))
     ranked.sort(key=lambda entry: entry[:5])
     by_slot = {member.slot.index: member for member in facts.classes}
     for _, _, slot, block, place, movement in ranked:
@@ -74,3 +65,17 @@ def swaps(
         design = swapped(member.design, block, place, movement.id, library=facts.library)
         text = f"Swap {now.name} for {movement.name}, {member.slot.label}"
         yield Edit(text, {slot: design})
+
+
+def _gain(finding: Finding, now: Movement, movement: Movement) -> float:
+    """Return how much a swap changes what a finding is about, towards what mends it."""
+    about, gives = finding.about, BY_ID[finding.rule].gives
+    if about is None or gives is None:
+        return 0.0
+    return about.sign * (gives(movement, about) - gives(now, about))
+
+
+def _alike(one: Movement, other: Movement) -> float:
+    """Return how much two movements have in common: targets, position and sides, 1/4 each."""
+    targets = len(set(one.targets) & set(other.targets))
+    return (targets + (one.position is other.position) + (one.sides is other.sides)) / 4
