@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import ast
 import re
+import statistics
 import sys
 import unittest
 from collections.abc import Iterator
@@ -96,13 +97,47 @@ class Layers(unittest.TestCase):
             self.assertNotIn("SELECT *", path.read_text(encoding="utf-8"), path)
 
 
+def functions(path: Path) -> list[ast.FunctionDef]:
+    """Return the functions of a module, those of its classes too."""
+    tree = ast.parse(path.read_text(encoding="utf-8"))
+    return [node for node in ast.walk(tree) if isinstance(node, ast.FunctionDef)]
+
+
 class Rooms(unittest.TestCase):
     def test_files_stay_small(self) -> None:
-        """300 lines at most, or the reason in the first line."""
-        for path in [*SOURCE.rglob("*.py"), *(ROOT / "scripts").glob("*.py")]:
-            lines = path.read_text(encoding="utf-8").splitlines()
-            if len(lines) > 300:
-                self.assertIn("long because", " ".join(lines[:4]), path)
+        """300 lines at most, without exception, and 130 at the median."""
+        paths = [*SOURCE.rglob("*.py"), *(ROOT / "scripts").glob("*.py")]
+        sizes = {path: len(path.read_text(encoding="utf-8").splitlines()) for path in paths}
+        self.assertEqual([path for path, lines in sizes.items() if lines > 300], [])
+        self.assertLessEqual(statistics.median(sizes.values()), 130)
+
+    def test_functions_stay_small(self) -> None:
+        """40 lines at most, 25 for all but a twentieth."""
+        every = [node for path in SOURCE.rglob("*.py") for node in functions(path)]
+        sizes = sorted((node.end_lineno or 0) - node.lineno + 1 for node in every)
+        self.assertLessEqual(sizes[-1], 40)
+        self.assertLessEqual(sizes[int(len(sizes) * 0.95)], 25)
+
+    def test_what_is_given_is_named(self) -> None:
+        """Functions of the core take four positional arguments at most; the rest is by name."""
+        many = [
+            (path.name, node.name)
+            for path in (SOURCE / "core").rglob("*.py")
+            for node in functions(path)
+            if len({arg.arg for arg in node.args.args} - {"self", "cls"}) > 4
+        ]
+        self.assertEqual(many, [])
+
+    def test_routers_do_not_know_each_other(self) -> None:
+        """What two features share lies beside them; only the application knows all of them."""
+        for path in (SOURCE / "api").rglob("*.py"):
+            if path.name != "app.py":
+                text = path.read_text(encoding="utf-8")
+                found = re.findall(
+                    r"^from grike\.api\.\w+(?:\.routes)? import .*", text, re.MULTILINE
+                )
+                routers = [line for line in found if re.search(r"\broutes\b", line)]
+                self.assertEqual(routers, [], path)
 
 
 class Tests(unittest.TestCase):

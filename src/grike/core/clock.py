@@ -142,6 +142,7 @@ class _Writer:
         seconds: int,
         block: int,
         bout: Bout | None = None,
+        *,
         side: Side | None = None,
         label: str = "",
         extra: int = 0,
@@ -161,13 +162,13 @@ class _Writer:
         """Write a bout as one cue, as left and right halves, or phase by phase."""
         if bout.side is Side.SPLIT:
             first, label = (bout.seconds + 1) // 2, dose_words(bout)
-            self.add(kind, first, bout.block, bout, Side.LEFT, label)
-            self.add(kind, bout.seconds - first, bout.block, bout, Side.RIGHT, label)
+            self.add(kind, first, bout.block, bout, side=Side.LEFT, label=label)
+            self.add(kind, bout.seconds - first, bout.block, bout, side=Side.RIGHT, label=label)
         elif bout.item.phases:
             for name, seconds in _phases(bout):
-                self.add(kind, seconds, bout.block, bout, bout.side, name)
+                self.add(kind, seconds, bout.block, bout, side=bout.side, label=name)
         else:
-            self.add(kind, bout.seconds, bout.block, bout, bout.side, dose_words(bout))
+            self.add(kind, bout.seconds, bout.block, bout, side=bout.side, label=dose_words(bout))
 
     def taken_up(self, gap: Gap) -> Gap:
         """Return a gap that ends at a fixed time, less what its block took beyond its rests."""
@@ -268,6 +269,6 @@ def _bridge(writer: _Writer, waiting: Gap | None, bout: Bout, need: _Need) -> No
         extra = max(0, seconds - left)
         left = max(0, left - seconds)
         side = bout.side if kind is CueKind.SWITCH else None
-        writer.add(kind, seconds, bout.block, bout, side, label, extra)
+        writer.add(kind, seconds, bout.block, bout, side=side, label=label, extra=extra)
     if waiting is not None:
         writer.add(CueKind(waiting.kind), left, waiting.block, label=waiting.label)

@@ -31,13 +31,16 @@ from grike.core.rules.w7_steps import W7, is_lighter
 from grike.core.series import PlannedClass
 from grike.core.volume import volume_of_bouts
 
+#: The least that people notice. Common practice, no source.
 REPS_MORE, SECONDS_MORE = 2, 5
 
 
 def carries(run: Run, cells: Sequence[Cell]) -> dict[int, dict[str, Carry]]:
     """Return what each cell of one week could carry on, by slot index and movement id.
 
-    Empty in the first week and where D7 is off. How much of it comes back is left to the rule.
+    Empty in the first week and where D7 is off. How much of it comes back is left to the rule: an
+    offer, with the share as a row of D7, reaches it for every seed tried, while a given number in
+    each class, chosen beforehand, crowded out the rest and missed it for most.
     """
     if not D7.on(run.problem.plan.sheet) or not cells:
         return {}

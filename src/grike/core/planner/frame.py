@@ -84,6 +84,7 @@ class Framer:
         design: ClassDesign,
         library: Library,
         shape: SeriesShape,
+        *,
         known: frozenset[str],
         pace: ClassPace,
         turn: int,

@@ -82,7 +82,9 @@ class Grounds:
                 key = (variant.kinds, variant.usual_reps)
                 if key not in supplies:
                     able = tuple(m for m in theme.movements if m.id in suiting[key])
-                    supplies[key] = _Supply(variant, Theme(theme.kit, able), share, whole, seen)
+                    supplies[key] = _Supply(
+                        variant, Theme(theme.kit, able), share=share, whole=whole, seen=seen
+                    )
                 out.update((focus, t, v) for focus in supplies[key].foci(variant))
         return frozenset(out)
 
@@ -103,6 +105,7 @@ class _Supply:
         self,
         variant: Variant[Any],
         theme: Theme,
+        *,
         share: float,
         whole: float,
         seen: dict[tuple[str, ...], dict[Focus, int]],

@@ -13,7 +13,10 @@ from grike.core.planner.seeds import Branch, branched
 from grike.core.rows.row import Key, Row
 
 LARGE = 10**9
-#: The short solves in which any solution is looked for: (part of the time, how many at once).
+#: The short solves in which any solution is looked for: (part of the time, how many at once). How
+#: long a model takes is spread widely: of 178 models of weeks 51 were not decided within the usual
+#: time, 45 of which have a solution that another seed often finds at once. With short solves a
+#: lunch-hour series took 4 s instead of 23, six weeks 3 s instead of 17.
 SHORT_SOLVES = ((0.05, 1), (0.25, 2), (0.5, 2), (0.75, 2))
 #: The solver takes seeds below this.
 MOST_SEED = 2**31
@@ -108,7 +111,10 @@ class RowModel:
         tie_break: Mapping[Key, int] | None = None,
         hints: Iterable[Key] = (),
     ) -> Solved:
-        """Solve for the least cost; among plans of no cost, for the least tie-break."""
+        """Solve for the least cost; among plans of no cost, for the least tie-break.
+
+        A tie-break in the first solve makes it miss plans, so it comes as a second one with hints.
+        """
         wanted = set(hints)
         if wanted:
             for key, variable in self.variables.items():
@@ -125,7 +131,8 @@ class RowModel:
     def solver(self, limits: Limits) -> cp_model.CpSolver:
         """Return a solver with what serves models of rows."""
         solver = solver_for(limits)
-        # Only here: pseudo-Boolean resolution aborts on models with enforcement literals.
+        # Pseudo-Boolean resolution helps models of weeks, and aborts on those with enforcement
+        # literals, so it is only here.
         solver.parameters.use_pb_resolution = not self.costs
         if self.costs:
             solver.parameters.cp_model_presolve = True
@@ -196,8 +203,9 @@ class RowModel:
 def solver_for(limits: Limits) -> cp_model.CpSolver:
     """Return a solver on one worker, which makes it deterministic.
 
-    Without presolve these small models are solved several times faster than with it: bench/planner
-    has the figures.
+    Without presolve these small models are solved several times faster than with it: 16 models of
+    weeks took 5 s against 15 to 35 s. Other linearization levels, restarts and branchings, tried on
+    the same models, gave nothing.
     """
     solver = cp_model.CpSolver()
     solver.parameters.num_workers = 1

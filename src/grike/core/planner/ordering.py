@@ -11,6 +11,10 @@ from grike.core.planner.linear import Limits, solver_for
 from grike.core.rules.c5_c6_joints import JOINT_NAMES, loads
 from grike.core.rules.c14_demanding_first import demanding
 
+# What it costs that one movement follows another, against each other: getting up or down costs a
+# class the most seconds, a change of kit the next most; the rest is about what is tired. They are
+# this model's own, since the rules of order judge a class that is laid out, with runs and rests,
+# and no sum over neighbours says that; ``assembly`` holds what comes out against the rules.
 UP_OR_DOWN, KIT_CHANGE, SAME_TARGET, SAME_FAMILY, FAST_AGAIN, PLACE_CHANGE = 40, 24, 4, 6, 3, 2
 SAME_MAIN, TIRED_FIRST, APART = 8, 60, 120
 _COMBINED = frozenset({Family.SQUAT, Family.LUNGE, Family.HIP_HINGE, Family.COMBINED})

@@ -32,6 +32,11 @@ from grike.core.rules.w8_strength_days import W8
 from grike.core.series import PlannedClass
 from grike.core.sheet import Mode
 
+# The skeleton chooses focus, format and kit for one week at a time; of later weeks it keeps only
+# the volume within what formats can give, strength and endurance mixed. Two weeks at a time took
+# twice as long and gave nothing; with all twelve weeks in full it was not solved to its end, and
+# with no look ahead the first week took a volume from which later ones could not step on.
+
 #: For so many open slots the time of the skeleton is meant.
 USUAL_SLOTS = 24
 #: From this week on (from 0) the week before is freed where one cannot be filled, so often a run.
@@ -152,6 +157,8 @@ def _week(run: Run, week: int, before: Mapping[int, Cell]) -> WeekAnswer | Failu
 def _in_bands(run: Run, task: WeekTask, seconds: float) -> WeekAnswer | None:
     """Return a filling with all aims in their bands whose classes stand as they are laid out.
 
+    A week is laid out at once and judged by all rules of class and week, since order, clock and the
+    bouts of a time cap only show then; one that breaks a must is refused.
     Where the order of a class still costs, other movements are taken: that is soon done here.
     """
     best: tuple[tuple[int, int], WeekAnswer] | None = None

@@ -34,9 +34,10 @@ NUDGES = (1, -1, 2, -2)
 class TimeCapVariant(Counted[TimeCap]):
     """Blocks of a list against the clock, of as many whole rounds as were planned.
 
-    How many rounds a cap holds depends on its movements and their order. So the movements are
-    chosen for ``rounds`` rounds, and then the cap of each block is set to the minutes that hold
-    these; a rep more or less of a movement or two keeps another bout from slipping in.
+    A cap that is fixed beforehand holds the planned rounds only by chance, and a bout more takes
+    the week off its step. How many rounds a cap holds depends on its movements and their order.
+    So the movements are chosen for ``rounds`` rounds, and then the cap of each block is set to the
+    minutes that hold these; a rep more or less of a movement or two keeps another bout out.
     """
 
     of: ClassVar[type[Format]] = TimeCap
