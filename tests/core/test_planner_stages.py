@@ -14,7 +14,6 @@ from grike.core.clock import class_clock
 from grike.core.focus import Focus
 from grike.core.formats import (
     LastBurst,
-    NoRestCircuit,
     OnTheMinute,
     RepList,
     StrengthPulse,
@@ -167,17 +166,6 @@ class VariantsAndTheClock(unittest.TestCase):
                 for movement in LIBRARY.of_role(Role.WORK):
                     if variant.suits(movement):
                         self.assertLessEqual(variant.seconds_of(movement), 40 * variant.sets)
-
-    def test_circuits_without_rest_spare_each_joint_every_other_time(self) -> None:
-        """Knees go to the first and third circuit, wrists to the second and fourth."""
-        variant = variant_for(NoRestCircuit(30, 3), 4, 2)
-        assert variant is not None
-        knees = [a_movement(f"k{n}", joints={Joint.KNEE: 1}) for n in range(3)]
-        wrists = [a_movement(f"w{n}", joints={Joint.WRIST: 2}) for n in range(3)]
-        free = [a_movement(f"f{n}") for n in range(2)]
-        ids = ["".join(m.id[0] for m in g) for g in variant.in_blocks([*wrists, *free, *knees])]
-        self.assertEqual(ids, ["kk", "ww", "kf", "wf"])
-        self.assertFalse(variant.suits(a_movement(joints={Joint.KNEE: 1, Joint.WRIST: 1})))
 
     def test_longest_and_shortest_share_a_block(self) -> None:
         """Rep lists are dealt out so that their blocks take about as long: 120 + 40, 100 + 60."""

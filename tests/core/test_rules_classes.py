@@ -154,6 +154,16 @@ class KitGoesRound(unittest.TestCase):
         self.assertEqual(found("C9", design, room=self.room, heads=12), [])
         self.assertEqual(len(found("C9", design, room=self.room, heads=13)), 1)
 
+    def test_stations_with_the_same_kit_add_up(self) -> None:
+        """Of four stations two have bells: twelve people need six of them, thirteen eight."""
+        four = a_class(work(circuit(), "bells", "q", "bells", "c", stations=True))
+        self.assertEqual(found("C9", four, room=self.room, heads=12), [])
+        (short,) = found("C9", four, room=self.room, heads=13)
+        self.assertIn("kettlebells for 8 people, 2 short", short.what)
+        every = a_class(work(circuit(), "bells", "bells", stations=True))
+        (all_of_them,) = found("C9", every, room=self.room, heads=7)
+        self.assertIn("for 7 people, 1 short", all_of_them.what)
+
 
 class FrameMatchesTheWork(unittest.TestCase):
     def test_prepared_and_stretched(self) -> None:

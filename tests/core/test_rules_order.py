@@ -64,11 +64,28 @@ class KneesInARow(unittest.TestCase):
         self.assertEqual(len(found("C5", two, more)), 1)
 
     def test_layered_circuits_count_once_and_spare_the_next(self) -> None:
-        """Four on one pattern are one station; the circuit after it must spare the knees."""
+        """Three on one pattern are one station; the circuit after it must spare the knees."""
         fmt = NoRestCircuit(30, 2, 45, 3)
         self.assertEqual(found("C5", work(fmt, "k0", "k1", "k2", "f0", "f1", "f2")), [])
-        (met,) = found("C5", work(fmt, "k0", "k1", "k2", "k3", "f0", "f1"))
+        (met,) = found("C5", work(fmt, "k0", "k1", "k2", "k3", "k0", "k1"))
         self.assertIn("straight after the circuit of K0", met.what)
+
+    def test_a_circuit_without_rests_on_two_patterns_is_bout_after_bout(self) -> None:
+        """Nothing is layered where a plank, a dip and a climber follow each other on the wrists."""
+        library = a_library(
+            *(
+                a_movement(f"w{n}", family=family, joints={Joint.WRIST: 2})
+                for n, family in enumerate(
+                    (Family.ANTI_EXTENSION, Family.ELBOW_EXTENSION, Family.CRAWL)
+                )
+            ),
+            a_movement("free"),
+        )
+        plan = a_plan(a_class(work(NoRestCircuit(50, 2), "w0", "w1", "w2", "free")))
+        self.assertEqual(check("C6", plan, library), [])
+        plan = a_plan(a_class(work(NoRestCircuit(50, 2), "w0", "w1", "w2")))
+        (run,) = check("C6", plan, library)
+        self.assertIn("6 movements in a row load the wrists", run.what)
 
     def test_wrists_have_their_own_rule(self) -> None:
         """Four wrist-loading movements in a row; the knees do not count."""

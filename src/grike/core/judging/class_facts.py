@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Hashable, Mapping
+from collections.abc import Hashable, Mapping, Sequence
 from fractions import Fraction
 from functools import cached_property
 from typing import Any, NamedTuple
@@ -131,7 +131,8 @@ class ClassFacts:
         out: list[Station] = []
         rested = False
         layer = -1
-        for step in self.steps:
+        layers = self._layers()
+        for number, step in enumerate(self.steps):
             if not isinstance(step, Bout):
                 rested = rested or step.kind == "breather"
                 if self._layered(step.block) and step.seconds:
@@ -143,7 +144,7 @@ class ClassFacts:
                 continue
             last = out[-1] if out else None
             same_block = last is not None and last.block == step.block and not rested
-            if last is not None and same_block and self._layered(step.block) and layer >= 0:
+            if last is not None and same_block and number in layers and layer >= 0:
                 if step.movement not in last.movements:
                     out[-1] = last._replace(movements=(*last.movements, step.movement))
                 continue
@@ -153,6 +154,24 @@ class ClassFacts:
             out.append(Station(step.block, step.place, (step.movement,), rested and bool(out)))
             rested = False
         return tuple(out)
+
+    def _layers(self) -> frozenset[int]:
+        """Return the steps that lie in a circuit without rests whose movements are all of a family.
+
+        Only these are layered on one pattern; other circuits without rests are bout after bout.
+        """
+        out: list[int] = []
+        circuit: list[tuple[int, Bout]] = []
+        for number, step in enumerate(self.steps):
+            if isinstance(step, Bout):
+                if circuit and circuit[-1][1].block != step.block:
+                    out += _of_one_family(circuit)
+                    circuit = []
+                circuit += [(number, step)] if self._layered(step.block) else []
+            elif step.seconds:
+                out += _of_one_family(circuit)
+                circuit = []
+        return frozenset([*out, *_of_one_family(circuit)])
 
     def _layered(self, block: int) -> bool:
         return self.design.blocks[block].format.layered
@@ -173,3 +192,9 @@ class ClassFacts:
             (block, place, self.library[item.movement_id])
             for block, place, item in self.design.items(Purpose.WORK)
         )
+
+
+def _of_one_family(circuit: Sequence[tuple[int, Bout]]) -> list[int]:
+    """Return the numbers of the steps of a circuit where all of its movements are of one family."""
+    families = {bout.movement.family for _, bout in circuit}
+    return [number for number, _ in circuit] if len(families) == 1 else []

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding
-from grike.core.kit import KIT_NAMES
+from grike.core.kit import KIT_NAMES, Kit
 from grike.core.movement import Movement
+from grike.core.options import Done
 from grike.core.rules.rule import Mend, Reach, Rule, Stage, setting
 from grike.core.sheet import Mode, RuleSetting
 
@@ -17,21 +18,46 @@ def _check_c9(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     room, heads = facts.shape.room, facts.shape.heads
     for member in facts.classes:
         for number, block in enumerate(member.design.blocks):
-            people = -(-heads // len(block.items)) if block.stations and block.items else heads
-            for done in (entry for entry in member.done if entry.block == number):
-                movement = done.movement
-                for kit, short in room.missing(movement.kit, people).items():
-                    yield Finding(
-                        "C9",
-                        line.mode,
-                        here(member, number, done.place),
-                        f"{done.words}: {KIT_NAMES[kit]} for {people} people, {short} short.",
-                        f"Use the stand-in: {_lowered(movement.stand_in.how)}."
-                        if movement.stand_in
-                        else "Swap the movement.",
-                        cost=aimed(line, short),
-                        about=About("kit", kit.value, -1),
-                    )
+            every = [entry for entry in member.done if entry.block == number]
+            for place, words, kit, people in _users(every, heads, stations=block.stations):
+                short = people - room.kit.get(kit, 0)
+                if short <= 0:
+                    continue
+                stand_in = facts.library[block.items[place].movement_id].stand_in
+                yield Finding(
+                    "C9",
+                    line.mode,
+                    here(member, number, place),
+                    f"{words}: {KIT_NAMES[kit]} for {people} people, {short} short.",
+                    f"Use the stand-in: {_lowered(stand_in.how)}."
+                    if stand_in
+                    else "Swap the movement.",
+                    cost=aimed(line, short),
+                    about=About("kit", kit.value, -1),
+                )
+
+
+def _users(
+    every: Sequence[Done], heads: int, *, stations: bool
+) -> Iterator[tuple[int, str, Kit, int]]:
+    """Yield (place, words, kit, people that need it at one time) of a block.
+
+    At stations all of its movements are done at one time, each by a part of the people, so that
+    those who need the same kit add up; it is told at the first of them.
+    """
+    if not stations:
+        for done in every:
+            for kit in done.movement.kit:
+                yield done.place, done.words, kit, heads
+        return
+    a_station = -(-heads // max(1, len(every)))
+    users: dict[Kit, list[Done]] = {}
+    for done in every:
+        for kit in done.movement.kit:
+            users.setdefault(kit, []).append(done)
+    for kit, own in users.items():
+        words = " and ".join(done.words for done in own)
+        yield own[0].place, words, kit, min(heads, a_station * len(own))
 
 
 def _lowered(text: str) -> str:
