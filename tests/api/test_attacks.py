@@ -372,7 +372,7 @@ class Unlocked(Attacks):
         version = self.board(series_id)["version"]
         seen: list[int] = []
 
-        def look(*_: Any) -> Any:
+        def look(*_: Any, **__: Any) -> Any:
             with self.database.transaction() as other:
                 seen.append(series.lock(other, series_id).version)
             raise Conflict("Enough was seen.")

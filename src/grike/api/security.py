@@ -5,6 +5,7 @@ from __future__ import annotations
 import hashlib
 import hmac
 import secrets
+import threading
 import unicodedata
 from typing import Annotated
 
@@ -22,6 +23,9 @@ CSRF_HEADER = "X-CSRF-Token"
 SAFE = frozenset({"GET", "HEAD", "OPTIONS"})
 
 _hasher = PasswordHasher()
+# A hash is costly on purpose, in time and in memory: many at once would starve everybody else, who
+# hold connections meanwhile.
+_one_of_few = threading.BoundedSemaphore(2)
 # Verified when the name is unknown, so that the answer takes the same time.
 _NOBODY = _hasher.hash(secrets.token_urlsafe(16))
 
@@ -42,10 +46,11 @@ def token_hash(token: str) -> bytes:
 
 
 def _verify(stored: str, password: str) -> bool:
-    try:
-        return _hasher.verify(stored, password)
-    except (VerificationError, InvalidHashError):
-        return False
+    with _one_of_few:
+        try:
+            return _hasher.verify(stored, password)
+        except (VerificationError, InvalidHashError):
+            return False
 
 
 def state_of(request: Request) -> State:
