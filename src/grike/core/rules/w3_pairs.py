@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 from fractions import Fraction
+from typing import NamedTuple
 
 from grike.core.anatomy import PULL, PUSH, Face, Muscle, on_face
 from grike.core.judging.facts import Facts
@@ -16,30 +17,44 @@ from grike.core.rules.rule import Mend, Number, Reach, Rule, setting
 from grike.core.sheet import Mode, RuleSetting
 from grike.core.volume import Volume, muscle_shares
 
-Measure = tuple[str, str, Callable[[Volume], Fraction], Callable[[Choice], int]]
+
+class Counterpart(NamedTuple):
+    """One side of a pair: its short name, its name in a sentence, and its sets.
+
+    ``of_volume`` counts sets, ``of_choice`` twelfths of them.
+    """
+
+    short: str
+    name: str
+    of_volume: Callable[[Volume], Fraction]
+    of_choice: Callable[[Choice], int]
 
 
-Pair = tuple[Measure, Measure]
+def _of_muscles(muscles: frozenset[Muscle], short: str, name: str) -> Counterpart:
+    return Counterpart(
+        short, name, lambda volume: volume.muscle_sets(muscles), amount_of_group(muscles)
+    )
 
 
-def _of_muscles(muscles: frozenset[Muscle], short: str, name: str) -> Measure:
-    return (short, name, lambda volume: volume.muscle_sets(muscles), amount_of_group(muscles))
-
-
-PAIRS: tuple[Pair, ...] = (
+PAIRS: tuple[tuple[Counterpart, Counterpart], ...] = (
     (_of_muscles(PUSH, "push", "pushing"), _of_muscles(PULL, "pull", "pulling")),
     (
         _of_muscles(on_face(Face.FRONT), "front", "the front of the body"),
         _of_muscles(on_face(Face.BACK), "back", "the back of the body"),
     ),
     (
-        (
+        Counterpart(
             "knee",
             "knee-dominant work",
             lambda v: v.knee,
             lambda c: c.sets * c.movement.knee_dominant,
         ),
-        ("hip", "hip-dominant work", lambda v: v.hip, lambda c: c.sets * c.movement.hip_dominant),
+        Counterpart(
+            "hip",
+            "hip-dominant work",
+            lambda v: v.hip,
+            lambda c: c.sets * c.movement.hip_dominant,
+        ),
     ),
 )
 
@@ -49,19 +64,20 @@ def _check_w3(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     for week, volume in facts.week_volumes.items():
         for one, other in PAIRS:
             for big, small in ((one, other), (other, one)):
-                excess = big[2](volume) * most.denominator - small[2](volume) * most.numerator
+                much, little = big.of_volume(volume), small.of_volume(volume)
+                excess = much * most.denominator - little * most.numerator
                 amount = missed(excess * TWELFTHS, most.denominator)
                 if amount:
-                    ratio = plain(big[2](volume) / small[2](volume)) if small[2](volume) else "many"
+                    ratio = plain(much / little) if little else "many"
                     yield Finding(
                         "W3",
                         line.mode,
                         Place(week),
-                        f"There is {ratio} times as much {big[1]} as {small[1]} "
-                        f"({plain(big[2](volume))} against {plain(small[2](volume))} sets).",
-                        f"Swap a movement in week {week + 1} for one of {small[1]}.",
+                        f"There is {ratio} times as much {big.name} as {small.name} "
+                        f"({plain(much)} against {plain(little)} sets).",
+                        f"Swap a movement in week {week + 1} for one of {small.name}.",
                         cost=aimed(line, amount),
-                        about=About("side", small[0]),
+                        about=About("side", small.short),
                     )
 
 
@@ -72,19 +88,20 @@ def _rows_w3(scope: Scope, line: RuleSetting) -> Iterator[Row]:
         for one, other in PAIRS:
             for big, small in ((one, other), (other, one)):
                 terms = merge(
-                    (scope.week_terms(week, big[3]), most.denominator),
-                    (scope.week_terms(week, small[3]), -most.numerator),
+                    (scope.week_terms(week, big.of_choice), most.denominator),
+                    (scope.week_terms(week, small.of_choice), -most.numerator),
                 )
                 there = sum(
                     (
-                        big[2](f.volume) * most.denominator - small[2](f.volume) * most.numerator
+                        big.of_volume(f.volume) * most.denominator
+                        - small.of_volume(f.volume) * most.numerator
                         for f in fixed
                     ),
                     Fraction(0),
                 )
                 yield Row(
                     "W3",
-                    f"week {week + 1}, {big[1]} against {small[1]}",
+                    f"week {week + 1}, {big.name} against {small.name}",
                     terms,
                     high=-int(there * TWELFTHS),
                     weight=row_weight(line),
