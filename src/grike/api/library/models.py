@@ -89,6 +89,14 @@ class FormatModel(Model):
     multiple: int
 
 
+class SafetyModel(Model):
+    """What is said where people teach, to the group first, and where a series is set up."""
+
+    stop: str
+    say_first: str
+    before: str
+
+
 class Catalogue(Model):
     """The vocabulary that the pages need: rules, presets, muscles, kit, focuses and formats."""
 
@@ -104,3 +112,4 @@ class Catalogue(Model):
     planned_formats: list[str]
     #: Formats in which a class of another format may end.
     endings: list[str]
+    safety: SafetyModel

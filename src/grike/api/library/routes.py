@@ -11,6 +11,7 @@ from grike.api.library.models import (
     PresetModel,
     RuleLine,
     RuleNumber,
+    SafetyModel,
     StoredRoom,
 )
 from grike.api.security import SignedIn, StateOf
@@ -24,6 +25,7 @@ from grike.core.movement import WORK_FAMILIES, family_name
 from grike.core.planner.variants import main_kinds
 from grike.core.progression import LEVER_NAMES
 from grike.core.rules import CATALOGUE, Rule
+from grike.core.safety import BEFORE, SAY_FIRST, STOP
 from grike.core.sources import SOURCES
 from grike.core.wishes import CAUTION_NAMES
 from grike.exchange.format_fields import format_forms
@@ -89,6 +91,7 @@ def catalogue(_: SignedIn) -> Catalogue:
         cautions=[NamedOf(id=caution, name=name) for caution, name in CAUTION_NAMES.items()],
         levers=[NamedOf(id=lever, name=name) for lever, name in LEVER_NAMES.items()],
         planned_formats=list(main_kinds()),
+        safety=SafetyModel(stop=STOP, say_first=SAY_FIRST, before=BEFORE),
         endings=[kind for kind, cls in FORMATS.items() if cls.ending],
         families=[NamedOf(id=family, name=family_name(family)) for family in WORK_FAMILIES],
     )

@@ -164,11 +164,7 @@ function SetupForm({ id, version, first }: { id: number; version: number; first:
         <Button type="submit" bg="action" color="onAction" loading={save.isPending} disabled={!draft.name.trim()}>
           Plan {count} classes
         </Button>
-        <Text color="soft">
-          {draft.name.trim() ? '' : 'Give it a name first. '}New participants, and anyone with a heart, lung, joint or
-          back condition, pregnancy or recent childbirth, take medical advice first; local rules and qualified
-          instructors come before any plan.
-        </Text>
+        <Text color="soft">{catalogue?.safety.before}</Text>
       </Flex>
     </Box>
   );

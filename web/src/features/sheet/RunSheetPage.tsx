@@ -6,7 +6,7 @@ import { Link as RouterLink, useParams } from 'react-router';
 import { SheetBlock } from './SheetBlock';
 import { classOptions } from '~/features/bench';
 import type { Schemas } from '~/shared/http/client';
-import { useMovements, useNames } from '~/shared/http/vocabulary';
+import { useMovements, useNames, useSafety } from '~/shared/http/vocabulary';
 import { clock, DAYS, shortDate } from '~/shared/format/time';
 import { Trouble, Waiting } from '~/shared/ui/States';
 
@@ -38,6 +38,7 @@ function Sheet({ detail }: { detail: Schemas['ClassDetail'] }) {
   const movements = useMovements();
   const kit = new Set(detail.blocks.flatMap((b) => b.items.flatMap((i) => movements.get(i.movement)?.kit ?? [])));
   const session = detail.sessions[0];
+  const safety = useSafety();
   return (
     <Box as="article" bg="white" color="black" p="5" css={{ '@media print': { padding: 0 } }}>
       <Flex align="flex-end" borderBottom="3px solid black" pb="1">
@@ -55,8 +56,11 @@ function Sheet({ detail }: { detail: Schemas['ClassDetail'] }) {
         </Text>
       </Flex>
       <Text fontSize="xs" my="1">
-        <b>Lay out:</b> {[...kit].map(name).join(', ') || 'nothing'} for {detail.heads}. <b>Say first:</b> stop on pain;
-        tell me about heart, joints, back, pregnancy; easier options are always open.
+        <b>Lay out:</b> {[...kit].map(name).join(', ') || 'nothing'} for {detail.heads}. <b>Say first:</b>{' '}
+        {safety?.say_first}
+      </Text>
+      <Text fontSize="sm" fontWeight="700" border="2px solid black" px="2" py="0.5" my="1">
+        {safety?.stop}
       </Text>
       <chakra.div columnCount={1}>
         {detail.blocks.map((block) => (

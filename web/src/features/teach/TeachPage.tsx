@@ -11,6 +11,7 @@ import { useRun } from './useRun';
 import { classOptions } from '~/features/bench';
 import { RecordForm } from '~/features/record';
 import type { Schemas } from '~/shared/http/client';
+import { useSafety } from '~/shared/http/vocabulary';
 import { clock } from '~/shared/format/time';
 import { Trouble, Waiting } from '~/shared/ui/States';
 
@@ -40,6 +41,7 @@ function Teach({ detail, measures }: Props) {
   const done = run !== null && (ended || !cue);
   useKeys({ next: run && !done ? teaching.next : teaching.start, back: teaching.back, on: !done });
   const sound = useBeeps(run, cue, now);
+  const safety = useSafety();
   const session = detail.sessions.find((entry) => entry.mine) ?? detail.sessions[0];
   const back = `/series/${detail.series}/classes/${detail.slot}`;
   return (
@@ -65,6 +67,19 @@ function Teach({ detail, measures }: Props) {
           </Button>
         </Flex>
       </Flex>
+      <Text
+        role="note"
+        mt="2"
+        px="2"
+        py="1"
+        borderLeft="4px solid"
+        borderColor="rowanInk"
+        bg="rowanWash"
+        color="ink"
+        fontWeight="600"
+      >
+        {safety?.stop}
+      </Text>
       {!run && (
         <Box textAlign="center" py="20">
           <Text mb="4" fontSize="lg">

@@ -1387,6 +1387,7 @@ export interface components {
             presets: components["schemas"]["PresetModel"][];
             /** Rules */
             rules: components["schemas"]["RuleLine"][];
+            safety: components["schemas"]["SafetyModel"];
         };
         /**
          * Caution
@@ -2529,6 +2530,18 @@ export interface components {
             seed: number;
             /** Version */
             version: number;
+        };
+        /**
+         * SafetyModel
+         * @description What is said where people teach, to the group first, and where a series is set up.
+         */
+        SafetyModel: {
+            /** Before */
+            before: string;
+            /** Say First */
+            say_first: string;
+            /** Stop */
+            stop: string;
         };
         /**
          * SeriesSummary

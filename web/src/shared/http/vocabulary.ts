@@ -36,3 +36,9 @@ export function useNames(): (id: string) => string {
   });
   return (id) => names?.get(id) ?? id;
 }
+
+/** What is said where people teach; undefined until it is loaded. */
+export function useSafety(): Schemas['SafetyModel'] | undefined {
+  const { data: safety } = useQuery({ ...catalogueOptions, select: (catalogue) => catalogue.safety });
+  return safety;
+}
