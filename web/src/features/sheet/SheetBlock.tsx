@@ -1,6 +1,8 @@
 import { Box, chakra, Flex, Text } from '@chakra-ui/react';
+import { Fragment } from 'react';
 
 import type { Schemas } from '~/shared/http/client';
+import { waysOut } from '~/shared/format/waysOut';
 import { useMovements } from '~/shared/http/vocabulary';
 import { clock } from '~/shared/format/time';
 
@@ -53,29 +55,42 @@ function WorkTable({ block }: { block: Schemas['BlockModel'] }) {
         {block.items.map((item, index) => {
           const movement = movements.get(item.movement);
           return (
-            <chakra.tr key={item.place} borderBottom="0.5px solid" borderColor="gray.300">
-              <chakra.td w="6" fontFamily="mono" fontSize="sm">
-                {index + 1}
-              </chakra.td>
-              <chakra.td w="32%">
-                <Text fontWeight="700" fontSize="lg" lineHeight="1.15">
-                  {movement?.name ?? item.movement}
-                  {item.new ? ' (new)' : ''}
-                </Text>
-                <Text fontSize="sm" fontFamily="mono">
-                  {item.dose}
-                </Text>
-              </chakra.td>
-              <chakra.td fontSize="sm" lineHeight="1.3">
-                {movement?.cues.slice(0, 2).join('. ')}.<br />
-                <b>Watch:</b> {movement?.faults[0]?.toLowerCase()}.
-              </chakra.td>
-              <chakra.td w="32%" fontSize="sm" lineHeight="1.3">
-                <b>Easier:</b> {movement?.easier?.how}
-                <br />
-                <b>Harder:</b> {movement?.harder?.how}
-              </chakra.td>
-            </chakra.tr>
+            <Fragment key={item.place}>
+              <chakra.tr>
+                <chakra.td w="6" fontFamily="mono" fontSize="sm">
+                  {index + 1}
+                </chakra.td>
+                <chakra.td w="32%">
+                  <Text fontWeight="700" fontSize="lg" lineHeight="1.15">
+                    {movement?.name ?? item.movement}
+                    {item.new ? ' (new)' : ''}
+                  </Text>
+                  <Text fontSize="sm" fontFamily="mono">
+                    {item.dose}
+                  </Text>
+                </chakra.td>
+                <chakra.td fontSize="sm" lineHeight="1.3">
+                  {movement?.cues.slice(0, 2).join('. ')}.<br />
+                  <b>Watch:</b> {movement?.faults[0]?.toLowerCase()}.
+                </chakra.td>
+                <chakra.td w="32%" fontSize="sm" lineHeight="1.3">
+                  <b>Easier:</b> {movement?.easier?.how}
+                  <br />
+                  <b>Harder:</b> {movement?.harder?.how}
+                </chakra.td>
+              </chakra.tr>
+              <chakra.tr borderBottom="0.5px solid" borderColor="gray.300">
+                <td />
+                <chakra.td colSpan={3} fontSize="xs" lineHeight="1.25">
+                  {movement &&
+                    waysOut(movement).map((way) => (
+                      <chakra.span key={way.when} mr="2">
+                        <b>{way.when}:</b> {way.how}.
+                      </chakra.span>
+                    ))}
+                </chakra.td>
+              </chakra.tr>
+            </Fragment>
           );
         })}
       </tbody>

@@ -3,7 +3,8 @@ import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { left, type Run, waits } from './run';
 import { cueTitle, cueWords, roundsOf } from './words';
 import type { Schemas } from '~/shared/http/client';
-import { useMovements } from '~/shared/http/vocabulary';
+import { waysOut } from '~/shared/format/waysOut';
+import { useMovements, useSafety } from '~/shared/http/vocabulary';
 import { clock } from '~/shared/format/time';
 
 interface Props {
@@ -28,6 +29,7 @@ const WASH: Record<string, string> = {
 /** The cue that runs, large enough for across the hall, and what comes after it. */
 export function CueNow({ detail, run, cue, measure, now, onNext, onBack }: Props) {
   const movements = useMovements();
+  const safety = useSafety();
   const movement = cue.movement ? movements.get(cue.movement) : undefined;
   const coming = detail.real.slice(run.index + 1, run.index + 5);
   const rest = left(run, cue, now);
@@ -55,6 +57,23 @@ export function CueNow({ detail, run, cue, measure, now, onNext, onBack }: Props
           <Text mt="3" fontSize="lg">
             {movement.cues.join('. ')}. Easier: {movement.easier?.how ?? 'less range'}. Harder:{' '}
             {movement.harder?.how ?? 'more range'}.
+          </Text>
+        )}
+        {movement && (
+          <Flex as="dl" mt="3" columnGap="6" rowGap="1" wrap="wrap" fontSize="md">
+            {waysOut(movement).map((way) => (
+              <Flex key={way.when} gap="1.5">
+                <Text as="dt" fontWeight="700">
+                  {way.when}
+                </Text>
+                <Text as="dd">{way.how}</Text>
+              </Flex>
+            ))}
+          </Flex>
+        )}
+        {detail.blocks[cue.block]?.purpose === 'welcome' && (
+          <Text mt="3" fontSize="2xl">
+            {safety?.say_first}
           </Text>
         )}
       </Box>
