@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 import unittest
 
+from grike.core.kit import LOADABLE, Kit
 from grike.core.movement import Joint, Position, Role
 from grike.core.safety import BEFORE, STOP
 from grike.exchange.library import shipped_library
@@ -15,6 +16,7 @@ LIBRARY = shipped_library()
 ON_THE_HANDS = frozenset(
     {Position.ALL_FOURS, Position.HIGH_PLANK, Position.CRAB, Position.BEAR, Position.HANDS_RAISED}
 )
+PLANKS = frozenset({Position.HIGH_PLANK, Position.FOREARM_PLANK, Position.BEAR})
 #: Positions in which it rests on a knee or on both.
 ON_THE_KNEES = frozenset({Position.KNEELING, Position.HALF_KNEELING, Position.ALL_FOURS})
 
@@ -51,6 +53,42 @@ class Frame(unittest.TestCase):
             if movement.impact == 2:
                 self.assertGreater(movement.contacts_per_rep, 0, movement.id)
                 self.assertIsNotNone(movement.low_impact, movement.id)
+
+
+#: What the hands hold all through a movement.
+HELD = LOADABLE | {Kit.LONG_BAND}
+
+
+class WaysOut(unittest.TestCase):
+    def test_relief_is_possible(self) -> None:
+        """Hands that hold something are not put on the thighs; no weight is left out of none."""
+        for movement in LIBRARY:
+            for text in movement.relief.values():
+                words = text.lower()
+                if "hands on the thighs" in words:
+                    self.assertTrue(HELD.isdisjoint(movement.kit), movement.id)
+                if "leave the weight" in words:
+                    self.assertFalse(LOADABLE.isdisjoint(movement.kit), movement.id)
+                if "as handles" in words:
+                    self.assertTrue(LOADABLE.isdisjoint(movement.kit), movement.id)
+                if "hips a little higher" in words:
+                    self.assertIn(movement.position, PLANKS, movement.id)
+                if movement.position in (Position.SUPINE, Position.SEATED_FLOOR):
+                    self.assertNotIn("knees down", words, movement.id)
+
+    def test_nobody_is_sent_onto_a_chair_with_the_feet(self) -> None:
+        """A seated twin sits: nothing reads as if one stood on the seat."""
+        for movement in LIBRARY:
+            if movement.seated is not None:
+                self.assertNotIn("feet on the seat", movement.seated.how, movement.id)
+
+    def test_seated_twins_work_the_same(self) -> None:
+        """A twin of the library works a target of the movement, as a target or an assist."""
+        for movement in LIBRARY.of_role(Role.WORK):
+            twin = movement.seated.movement_id if movement.seated is not None else None
+            if twin is not None and movement.targets:
+                other = {*LIBRARY[twin].targets, *LIBRARY[twin].assists}
+                self.assertTrue(other & {*movement.targets}, f"{movement.id} and {twin}")
 
 
 if __name__ == "__main__":
