@@ -10,10 +10,12 @@ from typing import Any
 from grike.core.clock import class_clock
 from grike.core.errors import InvalidInput
 from grike.core.formats import StraightSets
+from grike.exchange.library import shipped_library
 from tests.builders import MONDAY, a_class, a_library, a_shape, circuit, work
 from tests.web.node import SAME, Call, a_date, called
 
 TEACH, SETUP, TIME = "features/teach/run", "features/setup/draft", "shared/format/time"
+FILTER = "features/movements/filter"
 
 
 def a_draft(rng: random.Random) -> dict[str, Any]:
@@ -125,6 +127,41 @@ class Drafts(unittest.TestCase):
         self.assertIn("rest seconds 30", told["theirs"][0])
         self.assertEqual(told["theirs"][1], "Block 1, 1: split-squat")
         self.assertEqual(none, {"mine": [], "theirs": []})
+
+
+class Library(unittest.TestCase):
+    def test_a_movement_is_found_by_what_people_call_it(self) -> None:
+        """By its other names, hyphens and spaces aside; the list says which name it was."""
+        movements = [
+            {"id": m.id, "name": m.name, "other_names": m.other_names, "kit": [], "joints": {}}
+            | {key: [] for key in ("targets", "assists", "prepares", "stretches")}
+            for m in shipped_library()
+        ]
+        nothing = dict.fromkeys(("family", "muscle", "kit", "position", "joint", "role"), "")
+        looked_for = {
+            "mountain climber": "climber",
+            "Romanian deadlift": "dumbbell-deadlift",
+            "lateral raise": "side-raise",
+            "pushup": "push-up",
+            "jumping jacks": "jumping-jack",
+            "box jump": "hop-onto-step",
+            "v-up": "jack-knife-sit-up",
+            "raise calf": "calf-raise",
+        }
+        found = called(
+            [
+                Call(FILTER, "matching", (movements, {**nothing, "text": text}))
+                for text in looked_for
+            ]
+        )
+        for (text, wanted), own in zip(looked_for.items(), found, strict=True):
+            self.assertIn(wanted, [m["id"] for m in own], text)
+            self.assertLess(len(own), 20, text)
+        climber = next(m for m in movements if m["id"] == "climber")
+        words = called(
+            [Call(FILTER, "foundAs", (climber, text)) for text in ("mountain", "climb", "")]
+        )
+        self.assertEqual(words, ["mountain climber", None, None])
 
 
 def a_document(movement: str, rest: int) -> dict[str, Any]:

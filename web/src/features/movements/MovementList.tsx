@@ -1,12 +1,14 @@
 import { Box, Flex, Heading, Text } from '@chakra-ui/react';
 
-import { words } from './filter';
+import { foundAs, words } from './filter';
 import type { Schemas } from '~/shared/http/client';
 import { KitIcons } from '~/shared/ui/KitIcon';
 
 interface Props {
   groups: [string, Schemas['MovementModel'][]][];
   chosen: string | undefined;
+  /** What was looked for; a movement that another name found says which. */
+  text: string;
   onChoose: (id: string) => void;
 }
 
@@ -15,7 +17,7 @@ function intoView(element: HTMLElement | null) {
 }
 
 /** Movements under their family; level as one to three strokes, kit as its sign. */
-export function MovementList({ groups, chosen, onChoose }: Props) {
+export function MovementList({ groups, chosen, text, onChoose }: Props) {
   return (
     <Box
       as="nav"
@@ -54,6 +56,12 @@ export function MovementList({ groups, chosen, onChoose }: Props) {
             >
               <Text flex="1" truncate textDecoration={movement.retired ? 'line-through' : undefined}>
                 {movement.name}
+                {foundAs(movement, text) && (
+                  <Text as="span" color="soft" fontSize="xs">
+                    {' '}
+                    {foundAs(movement, text)}
+                  </Text>
+                )}
               </Text>
               {movement.kit.some((kit) => kit !== 'mat') && (
                 <KitIcons kit={movement.kit.filter((kit) => kit !== 'mat')} />

@@ -50,7 +50,7 @@ export function MovementsPage() {
       </Flex>
       <FilterBar filter={filter} movements={list.data} onFilter={setFilter} />
       <Flex gap="5" align="flex-start" mt="3">
-        <MovementList groups={byFamily(found)} chosen={movement?.id} onChoose={open} />
+        <MovementList groups={byFamily(found)} chosen={movement?.id} text={filter.text} onChoose={open} />
         <Box flex="1" minW="0" as="section" aria-label="Movement">
           {editing !== undefined && (
             <MovementForm

@@ -14,14 +14,31 @@ export interface Filter {
 
 export const NOTHING: Filter = { text: '', family: '', muscle: '', kit: '', position: '', joint: '', role: '' };
 
+/** Letters and figures only, so that "pushup" finds the push-up. */
+function squashed(text: string): string {
+  return text.toLowerCase().replace(/[^\p{L}\p{N}]/gu, '');
+}
+
+/** Whether a movement is called so, by its name or by another that people use for it. */
+function called(movement: Movement, text: string): boolean {
+  const names = [movement.name, ...movement.other_names].map(squashed);
+  const words = text.split(/\s+/).map(squashed).filter(Boolean);
+  return names.some((name) => name.includes(squashed(text))) || words.every((word) => names.join(' ').includes(word));
+}
+
+/** The other name by which a text found a movement; none where its own name did. */
+export function foundAs(movement: Movement, text: string): string | undefined {
+  const wanted = squashed(text);
+  if (!wanted || squashed(movement.name).includes(wanted)) return undefined;
+  return movement.other_names.find((name) => squashed(name).includes(wanted));
+}
+
 /** The movements that a filter lets through. Joint: those that spare it. Kit "none": body weight. */
 export function matching(movements: Movement[], filter: Filter): Movement[] {
-  const words = filter.text.toLowerCase().split(/\s+/).filter(Boolean);
   return movements.filter((movement) => {
-    const names = [movement.name, ...movement.other_names].join(' ').toLowerCase();
     const muscles = [...movement.targets, ...movement.assists, ...movement.prepares, ...movement.stretches];
     return (
-      words.every((word) => names.includes(word)) &&
+      called(movement, filter.text) &&
       (!filter.family || movement.family === filter.family) &&
       (!filter.role || movement.role === filter.role) &&
       (!filter.muscle || muscles.includes(filter.muscle)) &&
