@@ -52,6 +52,7 @@ export function MovementDetail({ movement, library, onOpen, onEdit }: Props) {
       <Chain movement={movement} library={library} onOpen={onOpen} />
       <Flex gap="6" align="flex-start" mt="1">
         <Box flex="1" minW="0">
+          {movement.other_names.length > 0 && <Fact label="Also called">{movement.other_names.join(', ')}</Fact>}
           {movement.targets.length > 0 && <Fact label="Targets">{list(movement.targets)}</Fact>}
           {movement.assists.length > 0 && <Fact label="Helps">{list(movement.assists)}</Fact>}
           {movement.prepares.length > 0 && <Fact label="Prepares">{list(movement.prepares)}</Fact>}

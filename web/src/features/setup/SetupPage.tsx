@@ -164,7 +164,10 @@ function SetupForm({ id, version, first }: { id: number; version: number; first:
         <Button type="submit" bg="action" color="onAction" loading={save.isPending} disabled={!draft.name.trim()}>
           Plan {count} classes
         </Button>
-        <Text color="soft">{catalogue?.safety.before}</Text>
+        <Text color="soft">
+          {draft.name.trim() ? '' : 'Give it a name first. '}
+          {catalogue?.safety.before}
+        </Text>
       </Flex>
     </Box>
   );
