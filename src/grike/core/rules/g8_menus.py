@@ -29,7 +29,7 @@ def _off_menu(member: ClassFacts, shape: SeriesShape) -> Iterator[tuple[str, Abo
         if shape.formats and kind not in shape.formats and kind != promised:
             names = ", ".join(name_of(own).lower() for own in sorted(shape.formats))
             words = f"{name_of(kind)} is not one of the formats of this series: {names}."
-            yield words, About("format", min(shape.formats))
+            yield words, About("formats", "chosen")
 
 
 def _check_g8(facts: Facts, line: RuleSetting) -> Iterator[Finding]:

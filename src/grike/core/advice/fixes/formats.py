@@ -53,6 +53,8 @@ def another_format(facts: Facts, finding: Finding) -> Iterator[Edit]:
         for fmt in able:
             if fmt.kind == now or (wanted in FORMATS and fmt.kind != wanted):
                 continue
+            if fmt.kind not in (facts.shape.formats or FORMATS) and fmt.kind != wanted:
+                continue
             design = member.design
             for number, block in work_blocks(member):
                 design = with_block(design, number, _with_format(block, fmt))
