@@ -33,6 +33,18 @@ class Words(unittest.TestCase):
         self.assertIn(STOP, text)
         self.assertIn(BEFORE, text)
 
+    def test_the_readme_is_true_of_the_library(self) -> None:
+        """What it says of options, stand-ins, relief and seated twins holds for every movement."""
+        every = list(LIBRARY)
+        self.assertIn(f"It knows {len(every)} movements", (ROOT / "README.md").read_text("utf-8"))
+        for movement in every:
+            self.assertTrue(movement.easier and movement.harder, movement.id)
+            self.assertTrue(movement.impact < 2 or movement.low_impact, movement.id)
+            self.assertTrue(not movement.kit or movement.stand_in, movement.id)
+            self.assertEqual(set(movement.relief), set(movement.joints), movement.id)
+        seated = sum(movement.seated is not None for movement in every)
+        self.assertAlmostEqual(seated / len(every), 2 / 3, delta=0.02)
+
     def test_whoever_is_dizzy_stops(self) -> None:
         """No care names dizziness or breath without stopping, sitting or leaving it out."""
         for movement in LIBRARY:
