@@ -10,7 +10,7 @@ from grike.api.security import hash_password
 from grike.api.state import Config, State
 from grike.core.focus import Focus
 from grike.core.kit import Kit, Room
-from grike.core.movement import Library
+from grike.core.library import Library
 from grike.core.planner import Problem, Settings, plan
 from grike.core.record import Mark, SessionRecord, measures
 from grike.core.rules import Facts, default_sheet

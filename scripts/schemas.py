@@ -10,9 +10,13 @@ from types import UnionType
 from typing import Any, Union, get_args, get_origin
 
 from grike.core.design import Block
+from grike.core.family import Family
 from grike.core.focus import Focus
 from grike.core.formats import FORMATS, Format
 from grike.core.item import Item
+from grike.core.kit import Kit
+from grike.core.movement import Position
+from grike.core.pattern import Demand, Pattern
 from grike.core.plain import hints_of, required
 from grike.core.rules import CATALOGUE, Rule
 from grike.core.sheet import Mode
@@ -119,31 +123,46 @@ def _line(rule: Rule) -> dict[str, Any]:
     }
 
 
-def _with_all_focuses(part: Any) -> None:
-    """Put the whole menu wherever a schema lists focuses."""
+#: Menus by a member that stands in no other menu.
+MENUS: dict[str, type[Enum]] = {
+    Focus.WHOLE.value: Focus,
+    Kit.MAT.value: Kit,
+    Family.LUNGE.value: Family,
+    Pattern.SINGLE_LEG.value: Pattern,
+    Demand.BELLY.value: Demand,
+    Position.PRONE.value: Position,
+}
+
+
+def _with_whole_menus(part: Any) -> None:
+    """Put the whole menu wherever a schema lists focuses, kit, families, patterns or demands."""
     if isinstance(part, dict):
-        if Focus.WHOLE.value in part.get("enum", ()):
-            part["enum"] = [focus.value for focus in Focus]
+        for name, menu in MENUS.items():
+            if name in part.get("enum", ()):
+                part["enum"] = [member.value for member in menu]
+        counts = part.get("properties", {}).get(Kit.MAT.value)
+        if counts is not None:
+            part["properties"] |= {kit.value: dict(counts) for kit in Kit}
         for value in part.values():
-            _with_all_focuses(value)
+            _with_whole_menus(value)
     elif isinstance(part, list):
         for value in part:
-            _with_all_focuses(value)
+            _with_whole_menus(value)
 
 
 def texts() -> dict[Path, str]:
     """Return what each schema file should hold."""
     out: dict[Path, str] = {}
-    for name in ("class", "plan", "request"):
+    for name in ("class", "movements", "plan", "request"):
         path = SCHEMAS / f"{name}.schema.json"
         schema = json.loads(path.read_text(encoding="utf-8"))
         if "$defs" in schema:
             schema["$defs"] |= definitions()
-        if "series" in schema["properties"]:
+        if "series" in schema.get("properties", {}):
             schema["properties"]["series"]["properties"]["wishes"] = _object(Wishes)
         if "rules" in schema["properties"]:
             schema["properties"]["rules"] = _rules()
-        _with_all_focuses(schema)
+        _with_whole_menus(schema)
         out[path] = json.dumps(schema, indent=2, ensure_ascii=False) + "\n"
     return out
 

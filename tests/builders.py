@@ -12,22 +12,13 @@ from typing import Any, TypeVar
 
 from grike.core.anatomy import Muscle
 from grike.core.design import Block, ClassDesign
+from grike.core.family import Family
 from grike.core.focus import Focus
 from grike.core.formats import Flow, Format, TimedCircuit
 from grike.core.item import Item
 from grike.core.kit import Kit, Room
-from grike.core.movement import (
-    Dose,
-    Family,
-    Library,
-    Movement,
-    Option,
-    Pace,
-    Plane,
-    Position,
-    Role,
-    Sides,
-)
+from grike.core.library import Library
+from grike.core.movement import Dose, Movement, Option, Pace, Plane, Position, Role, Sides
 from grike.core.purpose import Purpose
 from grike.core.rules import BY_ID, Facts, Finding, default_sheet
 from grike.core.series import PlannedClass, SeriesPlan, SeriesShape

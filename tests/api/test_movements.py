@@ -63,7 +63,7 @@ class Movements(WithApplication):
         self.assertEqual(set(bad.json()["fields"]), {"level", "family"})
         lost = self.put("squat", version, harder="-> nowhere (load)")
         self.assertIn("no movement 'nowhere'", lost.json()["title"])
-        ring = self.put("goblet-squat", 1, harder="-> squat (load)")
+        ring = self.put("slow-squat", 1, harder="-> squat (load)")
         self.assertIn("come back", ring.json()["title"])
         other = self.put("squat", version, id="squats")
         self.assertEqual(set(other.json()["fields"]), {"id"})

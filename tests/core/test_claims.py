@@ -9,12 +9,14 @@ from dataclasses import replace
 from typing import Any
 
 from grike.core.anatomy import Muscle
+from grike.core.cautions import Caution
 from grike.core.design import ClassDesign
 from grike.core.errors import GrikeError
 from grike.core.focus import Focus
 from grike.core.item import Item, Level
 from grike.core.kit import Kit, Room
-from grike.core.movement import Library, Movement, Option, Role
+from grike.core.library import Library
+from grike.core.movement import Movement, Option, Role
 from grike.core.planner import PlanResult, Problem, Settings, Status, plan
 from grike.core.planner.least_cost import least_cost
 from grike.core.purpose import Purpose
@@ -29,7 +31,7 @@ from grike.core.rules.w1_muscles import W1
 from grike.core.series import PlannedClass, SeriesPlan
 from grike.core.sheet import Mode
 from grike.core.volume import muscle_shares
-from grike.core.wishes import Caution, Pin, Wishes
+from grike.core.wishes import Pin, Wishes
 from tests.builders import (
     a_class,
     a_library,

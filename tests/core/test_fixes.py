@@ -10,19 +10,21 @@ from functools import lru_cache
 
 from grike.core.advice.fixes import Fix, applied, fixes
 from grike.core.anatomy import Muscle
+from grike.core.cautions import Caution
 from grike.core.design import ClassDesign
 from grike.core.editing import swapped, with_block, with_item, work_blocks
 from grike.core.errors import InvalidInput
 from grike.core.formats import TimedCircuit
 from grike.core.item import Handling, Item
 from grike.core.kit import Kit, Room
-from grike.core.movement import Joint, Library, Pace, Role
+from grike.core.library import Library
+from grike.core.movement import Joint, Pace, Role
 from grike.core.planner import Problem, plan
 from grike.core.purpose import Purpose
 from grike.core.rules import CATALOGUE, Facts, Finding, broken_musts, findings
 from grike.core.series import SeriesPlan
 from grike.core.sheet import Mode
-from grike.core.wishes import Caution, Pin, Wishes
+from grike.core.wishes import Pin, Wishes
 from tests.builders import (
     a_class,
     a_library,

@@ -14,6 +14,7 @@ from grike.core.advice.alternatives import alternatives
 from grike.core.design import Block, ClassDesign
 from grike.core.editing import handling_for, stands, swapped, work_blocks
 from grike.core.expansion import steps
+from grike.core.family import Family
 from grike.core.focus import Focus
 from grike.core.formats import (
     LastBurst,
@@ -28,7 +29,7 @@ from grike.core.formats import (
 )
 from grike.core.item import Handling, Item, Level
 from grike.core.judging.class_facts import ClassFacts
-from grike.core.movement import Dose, Family, Movement, Pace, Sides
+from grike.core.movement import Dose, Movement, Pace, Sides
 from grike.core.planner import PlanResult, Problem, Settings, plan
 from grike.core.planner.cells import Theme, largest_class, region_supply
 from grike.core.planner.grounds import Grounds, training_guess

@@ -15,8 +15,9 @@ from grike.core.advice.class_load import class_load, week_load
 from grike.core.clock import class_clock
 from grike.core.design import Block
 from grike.core.errors import InvalidInput
+from grike.core.family import Family
 from grike.core.formats import StraightSets, Talk
-from grike.core.movement import Family, Joint
+from grike.core.movement import Joint
 from grike.core.purpose import Purpose
 from grike.core.rules import Facts
 from tests.builders import a_class, a_library, a_movement, a_plan, circuit, flow, work

@@ -10,19 +10,21 @@ from functools import lru_cache
 from itertools import pairwise
 
 from grike.core.anatomy import Muscle
+from grike.core.cautions import Caution, breaks
 from grike.core.design import ClassDesign
 from grike.core.editing import swapped, with_block, with_item, work_blocks
 from grike.core.focus import Focus
 from grike.core.item import Handling
 from grike.core.kit import Kit, Room
-from grike.core.movement import Library, Movement, Role
+from grike.core.library import Library
+from grike.core.movement import Movement, Role
 from grike.core.planner import Problem, plan
 from grike.core.purpose import Purpose
 from grike.core.rules import Facts, findings
 from grike.core.rules.w6_landings import jumps
 from grike.core.series import PlannedClass, SeriesPlan
 from grike.core.sheet import Mode
-from grike.core.wishes import Caution, Pin, Wishes, breaks
+from grike.core.wishes import Pin, Wishes
 from tests.builders import FULL, a_plan
 from tests.core.test_planner import LIBRARY
 

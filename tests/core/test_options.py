@@ -7,6 +7,7 @@ from dataclasses import replace
 from typing import Any
 
 from grike.core.advice.alternatives import alternatives, candidates
+from grike.core.cautions import Caution
 from grike.core.editing import swapped, work_blocks
 from grike.core.item import Item, Level, Pass
 from grike.core.judging.pool import allowed, frame_pool, may_harden, plain_only, pool
@@ -17,7 +18,7 @@ from grike.core.planner import Problem, plan
 from grike.core.progression import Lever
 from grike.core.rules import Facts, findings
 from grike.core.sheet import Mode
-from grike.core.wishes import Caution, Wishes
+from grike.core.wishes import Wishes
 from grike.exchange.library import shipped_library
 from tests.builders import FULL, a_class, a_library, a_movement, a_plan, circuit, work
 

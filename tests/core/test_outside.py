@@ -10,7 +10,7 @@ from scipy.optimize import Bounds, LinearConstraint, milp
 
 from grike.core.anatomy import MAJOR_GROUPS, Muscle
 from grike.core.focus import Focus
-from grike.core.movement import Library
+from grike.core.library import Library
 from grike.core.planner import Problem, plan
 from grike.core.planner.cells import Theme
 from grike.core.planner.linear import Limits, Outcome

@@ -15,7 +15,7 @@ from grike.core.errors import Conflict, InvalidInput
 from grike.core.focus import Focus
 from grike.core.judging.finding import Place
 from grike.core.kit import Kit, Room
-from grike.core.movement import Library
+from grike.core.library import Library
 from grike.core.planner import PlanResult, Problem, Progress, Settings, Status, plan
 from grike.core.planner.readiness import set_up_problems
 from grike.core.planner.refill import refill

@@ -19,7 +19,7 @@ from grike.core.advice.alternatives import alternatives
 from grike.core.editing import swapped, work_blocks
 from grike.core.errors import InvalidInput
 from grike.core.kit import Kit, Room
-from grike.core.movement import Library
+from grike.core.library import Library
 from grike.core.planner import Problem, Progress, Settings, Status, plan
 from grike.core.planner.grounds import Grounds
 from grike.core.planner.improve import Judged, improved, judge, neighbourhoods

@@ -10,6 +10,7 @@ from itertools import combinations, pairwise, permutations
 from typing import Any
 
 from grike.core.anatomy import Muscle
+from grike.core.cautions import Caution
 from grike.core.clock import class_clock
 from grike.core.focus import Focus
 from grike.core.formats import (
@@ -23,7 +24,8 @@ from grike.core.formats import (
 )
 from grike.core.judging.pool import pool
 from grike.core.kit import Kit, Room
-from grike.core.movement import Dose, Joint, Library, Movement, Pace, Position, Role, Sides
+from grike.core.library import Library
+from grike.core.movement import Dose, Joint, Movement, Pace, Position, Role, Sides
 from grike.core.planner import Problem
 from grike.core.planner.cells import Theme, largest_class, themes
 from grike.core.planner.grounds import Grounds, training_guess
@@ -56,7 +58,7 @@ from grike.core.rules.d1_recovery import D1, HEART, too_close
 from grike.core.rules.w7_steps import factor_band, is_lighter
 from grike.core.sheet import Mode
 from grike.core.volume import Yardstick, class_volume
-from grike.core.wishes import Caution, Pin, Wishes
+from grike.core.wishes import Pin, Wishes
 from grike.exchange.library import shipped_library
 from tests.builders import BARE, a_class, a_library, a_movement, a_plan, a_shape, circuit, work
 

@@ -7,6 +7,7 @@ from collections.abc import Iterable
 from dataclasses import replace
 from typing import Any
 
+from grike.core.cautions import Caution, breaks
 from grike.core.codec import shape_from, shape_to
 from grike.core.errors import InvalidInput
 from grike.core.focus import Focus
@@ -18,7 +19,7 @@ from grike.core.purpose import Purpose
 from grike.core.rules import Facts, broken_musts, findings
 from grike.core.series import SeriesPlan
 from grike.core.sheet import Mode
-from grike.core.wishes import Caution, Pin, Wishes, breaks
+from grike.core.wishes import Pin, Wishes
 from tests.builders import (
     FULL,
     a_class,

@@ -7,8 +7,9 @@ from typing import Any
 
 from grike.core.anatomy import Muscle
 from grike.core.design import Block
+from grike.core.family import Family
 from grike.core.formats import Breather, NoRestCircuit, StraightSets, Superset, TimedCircuit
-from grike.core.movement import Family, Joint, Pace
+from grike.core.movement import Joint, Pace
 from grike.core.purpose import Purpose
 from grike.core.rules import Finding
 from tests.builders import a_class, a_library, a_movement, a_plan, check, circuit, only, work

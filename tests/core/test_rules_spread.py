@@ -9,12 +9,13 @@ from typing import Any
 from grike.core.anatomy import Muscle
 from grike.core.design import Block, ClassDesign
 from grike.core.errors import InvalidInput
+from grike.core.family import Family
 from grike.core.focus import Focus
 from grike.core.formats import StraightSets
 from grike.core.item import Item, Level, Pass
 from grike.core.judging.facts import Facts
 from grike.core.kit import Kit
-from grike.core.movement import Family, Option, Plane, StandIn
+from grike.core.movement import Option, Plane, StandIn
 from grike.core.planner.linear import Limits, Outcome
 from grike.core.planner.selection import build, fixed_class
 from grike.core.progression import asked, progressed

@@ -7,7 +7,8 @@ from dataclasses import replace
 from fractions import Fraction
 
 from grike.core.anatomy import MAJOR_GROUPS, Muscle
-from grike.core.movement import Library, Movement
+from grike.core.library import Library
+from grike.core.movement import Movement
 from grike.core.rules import Facts
 from grike.core.rules.w7_steps import Step, factor_band, per_class_volumes, volume_steps
 from grike.core.series import SeriesPlan

@@ -6,12 +6,13 @@ import re
 import unittest
 from itertools import combinations
 
+from grike.core.cautions import Caution
 from grike.core.kit import LOADABLE, Kit
 from grike.core.movement import Joint, Position, Role
 from grike.core.options import as_done
 from grike.core.planner import Problem, Settings, plan
 from grike.core.safety import BEFORE, STOP
-from grike.core.wishes import Caution, Wishes
+from grike.core.wishes import Wishes
 from grike.exchange.library import shipped_library
 from scripts.paths import ROOT
 from tests.builders import a_plan

@@ -15,7 +15,7 @@ from pydantic import BaseModel
 from starlette.responses import Response
 
 from grike.api.pacing import DayPaces, PaceBook
-from grike.core.movement import Library
+from grike.core.library import Library
 from grike.core.pace import Paces
 from grike.core.rules import Facts, Finding, findings
 from grike.core.series import SeriesShape

@@ -15,7 +15,7 @@ from grike.core.bouts import Bout, Gap, Side, Step
 from grike.core.design import ClassDesign
 from grike.core.expansion import steps
 from grike.core.item import Handling, Manner, Unit
-from grike.core.movement import Library
+from grike.core.library import Library
 from grike.core.pace import DEFAULT_PACE, Pace, transition_seconds
 from grike.core.purpose import Purpose
 from grike.core.work import phase_seconds, rep_seconds

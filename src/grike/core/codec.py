@@ -16,7 +16,8 @@ from grike.core.focus import Focus
 from grike.core.formats import FORMATS, Format
 from grike.core.item import Handling, Item, Pass
 from grike.core.kit import Kit, Room
-from grike.core.movement import Library, Sides
+from grike.core.library import Library
+from grike.core.movement import Sides
 from grike.core.plain import Plain, at, from_plain, member, to_plain
 from grike.core.purpose import Purpose
 from grike.core.series import SeriesShape

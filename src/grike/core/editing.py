@@ -8,7 +8,8 @@ from grike.core.design import Block, ClassDesign
 from grike.core.errors import InvalidInput
 from grike.core.expansion import steps
 from grike.core.item import Handling, Item
-from grike.core.movement import Library, Movement
+from grike.core.library import Library
+from grike.core.movement import Movement
 from grike.core.purpose import Purpose
 
 

@@ -8,7 +8,7 @@ from grike.core.bouts import Step
 from grike.core.design import Block, ClassDesign
 from grike.core.errors import InvalidInput
 from grike.core.formats.layout import Layout
-from grike.core.movement import Library
+from grike.core.library import Library
 from grike.core.pace import DEFAULT_PACE, Pace
 
 

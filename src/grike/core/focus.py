@@ -6,7 +6,8 @@ from enum import StrEnum
 from fractions import Fraction
 
 from grike.core.anatomy import FACTS, Muscle, Region
-from grike.core.movement import CONDITIONING_FAMILIES, Movement
+from grike.core.family import CONDITIONING_FAMILIES
+from grike.core.movement import Movement
 
 
 class Focus(StrEnum):

@@ -27,6 +27,7 @@ class Kit(StrEnum):
     SLIDERS = "sliders"
     PULL_UP_BAR = "pull-up-bar"
     TOWEL = "towel"
+    ANCHOR = "anchor"
 
 
 KIT_NAMES: dict[Kit, str] = {
@@ -45,6 +46,19 @@ KIT_NAMES: dict[Kit, str] = {
     Kit.SLIDERS: "sliders (pairs)",
     Kit.PULL_UP_BAR: "pull-up bars",
     Kit.TOWEL: "towels",
+    Kit.ANCHOR: "places to fasten a band",
+}
+
+#: How heavy kit is, as effort and repetitions left, with its step. Common practice, no source: the
+#: kilograms are what adults who train take per hand; effort decides.
+LOAD_WORDS: dict[Kit, str] = {
+    Kit.DUMBBELL_LIGHT: "effort 4 to 5 of 10, eight or more left; about 1 to 3 kg; steps of 1",
+    Kit.DUMBBELL_MEDIUM: "effort 6 to 7, three or four left; about 4 to 7 kg; steps of 1 to 2",
+    Kit.DUMBBELL_HEAVY: "effort 8, one or two left; about 8 to 14 kg; steps of 2",
+    Kit.KETTLEBELL: "effort 6 to 8, two to four left; about 6 to 16 kg; steps of 2 to 4",
+    Kit.MEDICINE_BALL: "effort 5 to 6; about 2 to 5 kg; steps of 1",
+    Kit.MINI_BAND: "effort 6 to 7; the next stronger band",
+    Kit.LONG_BAND: "effort 6 to 7; a shorter hold, then the next stronger band",
 }
 
 #: Kit whose weight can be raised a step.
@@ -53,7 +67,7 @@ LOADABLE = frozenset(
 )
 MOST_NAME, MOST_HEADS, MOST_PIECES = 120, 500, 10_000
 #: Lies ready from the start, so it takes no time to fetch and never makes a "change of kit".
-ALWAYS_AT_HAND = frozenset({Kit.MAT, Kit.WALL})
+ALWAYS_AT_HAND = frozenset({Kit.MAT, Kit.WALL, Kit.ANCHOR})
 
 
 @dataclass(frozen=True, slots=True)

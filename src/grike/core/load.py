@@ -12,8 +12,9 @@ from statistics import fmean, stdev
 from grike.core.clock import ClassClock, CueKind
 from grike.core.design import ClassDesign
 from grike.core.errors import InvalidInput
+from grike.core.family import CONDITIONING_FAMILIES
 from grike.core.formats.format import MET_AT_EASE, MET_STRETCHING, MET_TO_MUSIC, MetRange
-from grike.core.movement import CONDITIONING_FAMILIES, Library
+from grike.core.library import Library
 from grike.core.purpose import Purpose
 
 #: Millilitres of oxygen a kilogram and minute that are one MET.

@@ -2,66 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator, Mapping
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 from enum import StrEnum
 
 from grike.core.anatomy import HIP_DOMINANT, KNEE_DOMINANT, Muscle
-from grike.core.errors import InvalidInput, NotFound
+from grike.core.errors import InvalidInput
+from grike.core.family import Family
 from grike.core.kit import ALWAYS_AT_HAND, Kit
-
-
-class Family(StrEnum):
-    """The family of movements to which one belongs."""
-
-    SQUAT = "squat"
-    LUNGE = "lunge"
-    STEP_UP = "step-up"
-    HIP_HINGE = "hip-hinge"
-    BRIDGE = "bridge"
-    HIP_ABDUCTION = "hip-abduction"
-    HIP_ADDUCTION = "hip-adduction"
-    HIP_EXTENSION = "hip-extension"
-    KNEE_FLEXION = "knee-flexion"
-    CALF_SHIN = "calf-shin"
-    HORIZONTAL_PUSH = "horizontal-push"
-    VERTICAL_PUSH = "vertical-push"
-    SHOULDER_RAISE = "shoulder-raise"
-    HORIZONTAL_PULL = "horizontal-pull"
-    VERTICAL_PULL = "vertical-pull"
-    SHRUG = "upright-row-shrug"
-    ELBOW_FLEXION = "elbow-flexion"
-    ELBOW_EXTENSION = "elbow-extension"
-    TRUNK_FLEXION = "trunk-flexion"
-    ANTI_EXTENSION = "anti-extension"
-    TRUNK_ROTATION = "trunk-rotation"
-    ANTI_ROTATION = "anti-rotation"
-    SIDE_FLEXION = "side-flexion"
-    BACK_EXTENSION = "back-extension"
-    CARRY = "carry"
-    COMBINED = "combined-lift"
-    CRAWL = "crawl-climber"
-    RUN = "run-on-the-spot"
-    JUMP = "jump-hop"
-    STEP_PATTERN = "step-pattern"
-    PUNCH = "punch-strike"
-    MOBILITY = "mobility"
-    STRETCH = "static-stretch"
-    BREATH = "breath-settle"
-
-
-CONDITIONING_FAMILIES = frozenset(
-    {Family.CRAWL, Family.RUN, Family.JUMP, Family.STEP_PATTERN, Family.PUNCH}
-)
-#: Families of work, in the order of the library.
-WORK_FAMILIES = tuple(
-    f for f in Family if f not in (Family.MOBILITY, Family.STRETCH, Family.BREATH)
-)
-
-
-def family_name(family: Family) -> str:
-    """Return a family for people: "Hip hinge"."""
-    return family.value.replace("-", " ").capitalize()
+from grike.core.pattern import Demand, Pattern, Support, Tier
 
 
 class Sides(StrEnum):
@@ -165,11 +114,35 @@ class Dose:
     seconds: tuple[int, int]
 
 
+@dataclass(frozen=True, slots=True)
+class Form:
+    """A form of a movement: another tempo, range, foot position or direction.
+
+    In one class two forms of a movement are two different items. Muscles that are left out are
+    those of the movement.
+    """
+
+    id: str
+    name: str
+    how: str
+    seconds_per_rep: float
+    dose: Dose
+    level: int
+    targets: tuple[Muscle, ...] = ()
+    assists: tuple[Muscle, ...] = ()
+
+
 @dataclass(frozen=True, slots=True, eq=False)
 class Movement:
     """One movement with its muscles, demands, options and teaching notes.
 
     Targets count as one set, assisting muscles as half a set. ``seconds_per_rep`` counts one side.
+    ``tiers``: the tier for groups of a level where it differs from ``tier``. ``loadable``: the kit
+    that may add load. ``high_reps``: may be done for far more than its usual reps. ``beats``: beats
+    of music a rep. ``one_sided_too``: may be done one side at a time. ``rehearses``: the patterns
+    that it prepares a group for. ``skill``: 0 (seen once, done) to 2 (wants teaching over weeks).
+    ``floor_metres``: the length of floor that it travels. ``met_from``: the code of the published
+    table of intensities, or what the value is estimated from.
     A retired movement is no longer offered, and stays for the plans that use it.
     Two movements are the same when they are the same object; their ids tell them apart.
     """
@@ -197,7 +170,22 @@ class Movement:
     stand_in: StandIn | None = None
     seated: StandIn | None = None
     relief: Mapping[Joint, str] = field(default_factory=dict)
+    pattern: Pattern = Pattern.STRETCH
+    tier: Tier = Tier.SUPPORTING
+    tiers: Mapping[int, Tier] = field(default_factory=dict)
+    loadable: tuple[Kit, ...] = ()
+    high_reps: bool = False
+    beats: int | None = None
+    one_sided_too: bool = False
+    raises_pulse: bool = False
+    rehearses: tuple[Pattern, ...] = ()
+    skill: int = 0
+    demands: frozenset[Demand] = frozenset()
+    floor_metres: int = 0
+    support: tuple[Support, ...] = ()
+    forms: tuple[Form, ...] = ()
     met: float | None = None
+    met_from: str = ""
     foundation: bool = False
     other_names: tuple[str, ...] = ()
     prepares: tuple[Muscle, ...] = ()
@@ -239,6 +227,10 @@ class Movement:
         """Return the muscles that it prepares in a warm-up, or stretches in a cool-down."""
         return self.prepares if role is Role.WARM_UP else self.stretches
 
+    def tier_for(self, level: int) -> Tier:
+        """Return the tier for a group of a level: a wall push-up is a main lift for beginners."""
+        return self.tiers.get(level, self.tier)
+
     @property
     def knee_dominant(self) -> bool:
         """Return whether the quadriceps are a target."""
@@ -253,33 +245,3 @@ class Movement:
     def one_sided(self) -> bool:
         """Return whether one bout works one side only."""
         return self.sides is Sides.ONE
-
-
-class Library:
-    """Movements by id, in a fixed order."""
-
-    def __init__(self, movements: Iterable[Movement], version: str = "") -> None:
-        self._by_id = {movement.id: movement for movement in movements}
-        self.version = version
-
-    def __iter__(self) -> Iterator[Movement]:
-        return iter(self._by_id.values())
-
-    def __len__(self) -> int:
-        return len(self._by_id)
-
-    def __contains__(self, movement_id: object) -> bool:
-        return movement_id in self._by_id
-
-    def __getitem__(self, movement_id: str) -> Movement:
-        try:
-            return self._by_id[movement_id]
-        except KeyError:
-            raise NotFound(
-                f"There is no movement '{movement_id}'.",
-                fix="Use an id from the movement library.",
-            ) from None
-
-    def of_role(self, role: Role) -> list[Movement]:
-        """Return the movements of one role that are offered, in library order."""
-        return [movement for movement in self if movement.role is role and not movement.retired]

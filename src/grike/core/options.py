@@ -5,10 +5,11 @@ from __future__ import annotations
 from collections.abc import Iterator
 from typing import NamedTuple
 
+from grike.core.cautions import CAUTIONS, Caution, breaks
 from grike.core.design import ClassDesign
 from grike.core.item import Level
-from grike.core.movement import Library, Movement, Option
-from grike.core.wishes import Caution, breaks
+from grike.core.library import Library
+from grike.core.movement import Movement, Option
 
 #: How an option differs that asks for more impact than the movement itself.
 IMPACT = "impact"
@@ -29,7 +30,7 @@ class Done(NamedTuple):
     def goes_against(self, caution: Caution) -> bool:
         """Return whether a caution is broken, as far as anything is known of what is done."""
         jumps = self.option is not None and self.option.by == IMPACT
-        return breaks(self.movement, caution) or (jumps and caution is Caution.NO_JUMPS)
+        return breaks(self.movement, caution) or (jumps and CAUTIONS[caution].jumps)
 
 
 def as_done(design: ClassDesign, library: Library) -> Iterator[Done]:

@@ -10,8 +10,9 @@ from typing import NamedTuple
 from grike.core.bouts import Bout
 from grike.core.clock import ClassClock, Cue, CueKind
 from grike.core.errors import InvalidInput
+from grike.core.library import Library
 from grike.core.load import session_load
-from grike.core.movement import Library, Movement
+from grike.core.movement import Movement
 from grike.core.pace import Pace, kit_kinds, position_kind
 from grike.core.pace_learning import REPS, require_possible
 

@@ -18,8 +18,10 @@ from grike.core.bouts import Bout, Side
 from grike.core.design import ClassDesign
 from grike.core.exact import exact_sum
 from grike.core.expansion import steps
+from grike.core.family import CONDITIONING_FAMILIES
 from grike.core.item import Item, Level
-from grike.core.movement import CONDITIONING_FAMILIES, Library, Movement, Pace, Plane
+from grike.core.library import Library
+from grike.core.movement import Movement, Pace, Plane
 from grike.core.purpose import Purpose
 from grike.core.work import SECONDS_PER_HELD_REP, pace_of, rep_seconds
 

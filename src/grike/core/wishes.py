@@ -4,45 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass
-from enum import StrEnum
 
+from grike.core.cautions import Caution, breaks
 from grike.core.errors import InvalidInput
 from grike.core.focus import Focus
 from grike.core.formats import FORMATS
 from grike.core.kit import Kit
-from grike.core.movement import Joint, Movement, Position
+from grike.core.movement import Movement
 from grike.core.progression import Lever
-
-
-class Caution(StrEnum):
-    """What the people of a group must be spared."""
-
-    NO_JUMPS = "no-jumps"
-    NO_FLOOR = "no-floor"
-    NO_WRISTS = "no-wrist-load"
-    KNEES = "easy-on-knees"
-    CHAIR = "chair-only"
-
-
-CAUTION_NAMES: dict[Caution, str] = {
-    Caution.NO_JUMPS: "no jumps",
-    Caution.NO_FLOOR: "nobody down on the floor",
-    Caution.NO_WRISTS: "no load on the wrists",
-    Caution.KNEES: "no high load on the knees",
-    Caution.CHAIR: "everything on a chair",
-}
-
-
-def breaks(movement: Movement, caution: Caution) -> bool:
-    """Return whether the main option of a movement goes against a caution."""
-    if caution is Caution.NO_JUMPS:
-        return movement.impact >= 2
-    if caution is Caution.NO_FLOOR:
-        return not movement.upright
-    if caution is Caution.CHAIR:
-        return movement.position is not Position.SEATED_CHAIR
-    joint, most = (Joint.WRIST, 0) if caution is Caution.NO_WRISTS else (Joint.KNEE, 1)
-    return movement.joints.get(joint, 0) > most
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,11 +33,40 @@ class Pin:
             )
 
 
+#: Members of a group whose cautions are kept, and how long a name may be.
+MOST_MEMBERS, MOST_MEMBER_NAME = 60, 60
+
+
+@dataclass(frozen=True, slots=True)
+class Member:
+    """One of the group with cautions of their own: they get a way out, not the group another plan.
+
+    ``name`` is whatever the instructor knows them by; initials do.
+    """
+
+    name: str
+    cautions: tuple[Caution, ...]
+
+    def __post_init__(self) -> None:
+        if not 1 <= len(self.name.strip()) <= MOST_MEMBER_NAME:
+            raise InvalidInput(
+                f"A member has a name of 1 to {MOST_MEMBER_NAME} characters; initials do.",
+                place="members",
+            )
+        if not self.cautions or len(set(self.cautions)) < len(self.cautions):
+            raise InvalidInput(
+                f"{self.name} has no caution, or one of them twice.",
+                fix="Name what they must be spared, each once, or take them out.",
+                place="members",
+            )
+
+
 @dataclass(frozen=True, slots=True)
 class Wishes:
     """Movements by id that should or must not come, cautions, and pinned days.
 
-    ``levers``: in which order a carried movement is made to ask for more.
+    ``levers``: in which order a carried movement is made to ask for more. ``members``: those who
+    need other ways than the group.
     """
 
     wanted: tuple[str, ...] = ()
@@ -76,6 +74,7 @@ class Wishes:
     cautions: tuple[Caution, ...] = ()
     pins: tuple[Pin, ...] = ()
     levers: tuple[Lever, ...] = tuple(Lever)
+    members: tuple[Member, ...] = ()
 
     def __post_init__(self) -> None:
         both = sorted(set(self.wanted) & set(self.never))
@@ -89,6 +88,13 @@ class Wishes:
         if len(set(days)) < len(days):
             raise InvalidInput("A day is pinned twice.", fix="Pin it once.", place="pins")
 
+        names = [member.name.strip().casefold() for member in self.members]
+        if len(set(names)) < len(names) or len(names) > MOST_MEMBERS:
+            raise InvalidInput(
+                f"Members have different names, and there are at most {MOST_MEMBERS}.",
+                fix="Name each once.",
+                place="members",
+            )
         if sorted(self.levers) != sorted(Lever):
             raise InvalidInput(
                 "The levers are each named once.",

@@ -10,8 +10,8 @@ from grike.core.clock import ClassClock, Cue, class_clock
 from grike.core.codec import check_against_library, design_from, design_to
 from grike.core.design import ClassDesign
 from grike.core.errors import InvalidInput
+from grike.core.library import Library
 from grike.core.load import class_energy, planned_effort, session_load
-from grike.core.movement import Library
 from grike.core.sides import SideTotals, side_ledger
 from grike.core.volume import Amount, Volume, class_volume
 

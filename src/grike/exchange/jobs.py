@@ -13,7 +13,7 @@ from typing import Any, TypeAlias
 
 from grike.core.codec import check_against_library, design_from, design_to
 from grike.core.errors import GrikeError, InvalidInput
-from grike.core.movement import Library
+from grike.core.library import Library
 from grike.core.pace import Pace, Paces
 from grike.core.planner import Problem, Progress, Settings, Stop, plan
 from grike.core.planner.repair import Repaired, repair

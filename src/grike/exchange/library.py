@@ -7,14 +7,17 @@ from collections.abc import Iterable, Mapping, Sequence
 from functools import lru_cache
 from typing import Any
 
+from rapidfuzz import process
+
 from grike.core.anatomy import Muscle
 from grike.core.errors import InvalidInput
-from grike.core.kit import Kit
+from grike.core.family import Family
+from grike.core.kit import KIT_NAMES, Kit
+from grike.core.library import Library
 from grike.core.movement import (
     Dose,
-    Family,
+    Form,
     Joint,
-    Library,
     Movement,
     Option,
     Pace,
@@ -24,37 +27,78 @@ from grike.core.movement import (
     Sides,
     StandIn,
 )
+from grike.core.pattern import Demand, Pattern, Support, Tier, usual_pattern, usual_tier
 from grike.exchange.documents import DATA, conforming, parse
 
+#: From this likeness of 100 on a name is offered for one that is not there.
+_ALIKE = 75
+Entries = Mapping[str, Mapping[str, Any]]
+#: Stands about in every hall, so that no option says it.
+_ABOUT = {Kit.MAT, Kit.WALL, Kit.CHAIR, Kit.TOWEL}
 
-def _option(data: Mapping[str, str] | None, names: Mapping[str, str]) -> Option | None:
+
+def _option(data: Mapping[str, str] | None, kit: Sequence[str], entries: Entries) -> Option | None:
     if data is None:
         return None
     target = data.get("movement")
-    if target is not None and target not in names:
-        raise InvalidInput(f"There is no movement '{target}'.", fix="Name one of the library.")
-    return Option(data.get("how") or names[str(target)], data["by"], target)
+    how = data.get("how") or entry_of(str(target), entries)["name"]
+    return Option(how + _more_kit(target, kit, entries), data["by"], target)
 
 
-def _stand_in(data: Mapping[str, str] | None, names: Mapping[str, str]) -> StandIn | None:
+def _stand_in(data: Mapping[str, str] | None, entries: Entries) -> StandIn | None:
     if data is None:
         return None
     target = data.get("movement")
-    if target is not None and target not in names:
-        raise InvalidInput(f"There is no movement '{target}'.", fix="Name one of the library.")
+    if target is not None:
+        entry_of(target, entries)
     return StandIn(data["how"], target)
+
+
+def entry_of(movement_id: str, entries: Entries) -> Mapping[str, Any]:
+    """Return an entry by id. Raises InvalidInput that names what was probably meant."""
+    if movement_id in entries:
+        return entries[movement_id]
+    near = process.extract(movement_id, list(entries), limit=3, score_cutoff=_ALIKE)
+    meant = ", ".join(name for name, _, _ in near)
+    raise InvalidInput(
+        f"There is no movement '{movement_id}'.",
+        fix=f"Did you mean {meant}?" if meant else "Name one of the library.",
+    )
+
+
+def _more_kit(target: str | None, kit: Sequence[str], entries: Entries) -> str:
+    """Return what an option needs besides the kit of its movement, for the end of its words."""
+    needed = entries[target]["kit"] if target is not None else ()
+    more = [Kit(name) for name in needed if name not in kit and Kit(name) not in _ABOUT]
+    words = " and ".join(KIT_NAMES[name].removesuffix(" (pairs)") for name in more)
+    return f", with {words}" if words else ""
 
 
 def _muscles(names: list[str]) -> tuple[Muscle, ...]:
     return tuple(Muscle(name) for name in names)
 
 
-def movement_from(data: Mapping[str, Any], names: Mapping[str, str]) -> Movement:
-    """Return one movement; ``names`` are the names of all movements by id."""
+def _form(data: Mapping[str, Any]) -> Form:
+    return Form(
+        id=data["id"],
+        name=data["name"],
+        how=data["how"],
+        seconds_per_rep=data["seconds_per_rep"],
+        dose=Dose(tuple(data["reps"]), tuple(data["seconds"])),
+        level=data["level"],
+        targets=_muscles(data.get("targets", [])),
+        assists=_muscles(data.get("assists", [])),
+    )
+
+
+def movement_from(data: Mapping[str, Any], entries: Entries) -> Movement:
+    """Return one movement; ``entries`` are all of the library by id."""
+    family = Family(data["family"])
+    pattern = Pattern(data["pattern"]) if "pattern" in data else usual_pattern(family)
     return Movement(
         id=data["id"],
         name=data["name"],
-        family=Family(data["family"]),
+        family=family,
         role=Role(data["role"]),
         targets=_muscles(data["targets"]),
         assists=_muscles(data["assists"]),
@@ -69,13 +113,28 @@ def movement_from(data: Mapping[str, Any], names: Mapping[str, str]) -> Movement
         contacts_per_rep=data["contacts_per_rep"],
         joints={Joint(name): load for name, load in data["joints"].items()},
         kit=tuple(Kit(name) for name in data["kit"]),
-        easier=_option(data["easier"], names),
-        harder=_option(data["harder"], names),
-        low_impact=_option(data.get("low_impact"), names),
-        stand_in=_stand_in(data.get("stand_in"), names),
-        seated=_stand_in(data.get("seated"), names),
+        easier=_option(data["easier"], data["kit"], entries),
+        harder=_option(data["harder"], data["kit"], entries),
+        low_impact=_option(data.get("low_impact"), data["kit"], entries),
+        stand_in=_stand_in(data.get("stand_in"), entries),
+        seated=_stand_in(data.get("seated"), entries),
         relief={Joint(name): text for name, text in data.get("relief", {}).items()},
+        pattern=pattern,
+        tier=Tier(data["tier"]) if "tier" in data else usual_tier(pattern),
+        tiers={int(level): Tier(tier) for level, tier in data.get("tiers", {}).items()},
+        loadable=tuple(Kit(name) for name in data.get("loadable", ())),
+        high_reps=data.get("high_reps", False),
+        beats=data.get("beats"),
+        one_sided_too=data.get("one_sided_too", False),
+        raises_pulse=data.get("raises_pulse", False),
+        rehearses=tuple(Pattern(name) for name in data.get("rehearses", ())),
+        skill=data.get("skill", 0),
+        demands=frozenset(Demand(name) for name in data.get("demands", ())),
+        floor_metres=data.get("floor_metres", 0),
+        support=tuple(Support(name) for name in data.get("support", ())),
+        forms=tuple(_form(form) for form in data.get("forms", ())),
         met=data.get("met"),
+        met_from=data.get("met_from", ""),
         foundation=data["foundation"],
         other_names=tuple(data.get("other_names", ())),
         prepares=_muscles(data.get("prepares", [])),
@@ -147,27 +206,27 @@ def library_of(entries: Sequence[Mapping[str, Any]], version: str) -> Library:
     Raises InvalidInput for ids or names that stand twice, options that are not there, and chains
     that come back to where they began.
     """
-    names: dict[str, str] = {}
+    by_id: dict[str, Mapping[str, Any]] = {}
     taken: set[str] = set()
     for number, entry in enumerate(entries):
         name = entry["name"].casefold()
-        if entry["id"] in names or name in taken:
+        if entry["id"] in by_id or name in taken:
             raise InvalidInput(
                 f"'{entry['name']}' stands in the library twice.",
                 fix="Give each movement an id and a name of its own.",
                 place=f"movements[{number}]",
             )
-        names[entry["id"]] = entry["name"]
+        by_id[entry["id"]] = entry
         taken.add(name)
-    library = Library([_placed(entry, names) for entry in entries], version)
+    library = Library([_placed(entry, by_id) for entry in entries], version)
     _require_chains_end(library)
     return library
 
 
-def _placed(entry: Mapping[str, Any], names: Mapping[str, str]) -> Movement:
+def _placed(entry: Mapping[str, Any], entries: Entries) -> Movement:
     """Return one movement; what is wrong with it is told with its name."""
     try:
-        return movement_from(entry, names)
+        return movement_from(entry, entries)
     except InvalidInput as error:
         raise InvalidInput(
             f"{entry['name']}: {error.what}", error.why, error.fix, place=entry["id"]

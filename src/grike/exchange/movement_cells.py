@@ -7,7 +7,9 @@ from collections.abc import Callable
 from enum import Enum
 from typing import Any
 
+from grike.core.anatomy import Muscle
 from grike.core.movement import Joint
+from grike.core.pattern import Tier
 
 Entry = dict[str, Any]
 #: How an option differs from the movement that offers it.
@@ -203,6 +205,64 @@ def a_stand_in(text: str) -> Entry | None:
     return {**words, **({"movement": a_text(1, MOST_ID)(movement.strip())} if found else {})}
 
 
+#: The parts of a form in a cell, between bars.
+_FORM_PARTS = "id | name | how | seconds a rep | reps | seconds | level"
+
+
+def some_forms(text: str) -> list[Entry]:
+    """Read the forms of a movement, separated by semicolons, their parts by bars."""
+    return [_a_form(part) for part in parts_of(text)]
+
+
+def _a_form(text: str) -> Entry:
+    parts = [part.strip() for part in text.split("|")]
+    if len(parts) not in (7, 9):
+        raise Wrong(f"'{text[:40]}' is not of the form {_FORM_PARTS}.")
+    name, how = a_text(1, MOST_NAME)(parts[1]), a_text(1)(parts[2])
+    form: Entry = {
+        "id": a_slug(parts[0]),
+        "name": name,
+        "how": how,
+        "seconds_per_rep": a_decimal(0.2, 30)(parts[3]),
+        "reps": a_range(200)(parts[4]),
+        "seconds": a_range(600)(parts[5]),
+        "level": a_whole(1, 3)(parts[6]),
+    }
+    if len(parts) == 9:
+        form["targets"], form["assists"] = _muscles(parts[7]), _muscles(parts[8])
+    return form
+
+
+def _muscles(text: str) -> list[str]:
+    return [one_of(Muscle)(part.strip()) for part in text.split(",") if part.strip()]
+
+
+def written_forms(entry: Entry) -> str:
+    """Write the forms of an entry."""
+    return "; ".join(" | ".join(_form_parts(form)) for form in entry.get("forms") or ())
+
+
+def _form_parts(form: Entry) -> list[str]:
+    ranges = ["-".join(map(str, form[key])) for key in ("reps", "seconds")]
+    parts = [form["id"], form["name"], form["how"], str(form["seconds_per_rep"]), *ranges]
+    muscles = [", ".join(form.get(key) or ()) for key in ("targets", "assists")]
+    return [*parts, str(form["level"]), *(muscles if any(muscles) else ())]
+
+
+def tiers_by_level(text: str) -> dict[str, str]:
+    """Read tiers by level of the group: "1 main; 3 small"."""
+    out: dict[str, str] = {}
+    for part in parts_of(text):
+        level, _, tier = part.partition(" ")
+        out[str(a_whole(1, 3)(level))] = one_of(Tier)(tier.strip())
+    return out
+
+
+def written_tiers(entry: Entry) -> str:
+    """Write tiers by level of an entry."""
+    return "; ".join(f"{level} {tier}" for level, tier in (entry.get("tiers") or {}).items())
+
+
 def joined(key: str) -> Callable[[Entry], str]:
     """Return what writes a list of an entry."""
     return lambda entry: "; ".join(entry.get(key) or ())
@@ -216,6 +276,11 @@ def plain(key: str) -> Callable[[Entry], str]:
 def yes(key: str) -> Callable[[Entry], str]:
     """Return what writes a truth of an entry."""
     return lambda entry: "yes" if entry.get(key) else "no"
+
+
+def yes_or_nothing(key: str) -> Callable[[Entry], str]:
+    """Return what writes a truth of an entry that older entries do not have."""
+    return lambda entry: "yes" if entry.get(key) else ""
 
 
 def between(key: str) -> Callable[[Entry], str]:

@@ -1,7 +1,8 @@
 """Movements as rows of text: CSV in and out, and the fields of an edit form.
 
 Lists are separated by "; ". Every fault is told by line and column, and nothing is half taken in.
-Each of 35 columns says in one place how it is read and written.
+Each column says in one place how it is read and written. Columns that came later may be missing,
+or empty: then a movement has what is usual for its family.
 """
 
 from __future__ import annotations
@@ -14,8 +15,10 @@ from typing import Any
 
 from grike.core.anatomy import Muscle
 from grike.core.errors import InvalidInput
+from grike.core.family import Family
 from grike.core.kit import Kit
-from grike.core.movement import Family, Pace, Plane, Position, Role, Sides, View
+from grike.core.movement import Pace, Plane, Position, Role, Sides, View
+from grike.core.pattern import Demand, Pattern, Support, Tier
 from grike.exchange.movement_cells import (
     MOST_NAME,
     Entry,
@@ -36,9 +39,14 @@ from grike.exchange.movement_cells import (
     one_of,
     pairs,
     plain,
+    some_forms,
+    tiers_by_level,
+    written_forms,
     written_option,
     written_stand_in,
+    written_tiers,
     yes,
+    yes_or_nothing,
 )
 
 MOST_FAULTS_TOLD = 50
@@ -52,6 +60,14 @@ class Column:
     meaning: str
     write: Callable[[Entry], str]
     read: Callable[[str], Any]
+    #: May be missing or empty; the entry then says nothing of it.
+    later: bool = False
+
+
+def _later(
+    name: str, meaning: str, write: Callable[[Entry], str], read: Callable[[str], Any]
+) -> Column:
+    return Column(name, meaning, write, read, later=True)
 
 
 COLUMNS: tuple[Column, ...] = (
@@ -90,8 +106,26 @@ COLUMNS: tuple[Column, ...] = (
     Column("prepares", "muscles prepared", joined("prepares"), list_of(Muscle)),
     Column("prepares_joints", "joints prepared", joined("prepares_joints"), list_of()),
     Column("stretches", "muscles stretched", joined("stretches"), list_of(Muscle)),
+    _later("pattern", "pattern", plain("pattern"), one_of(Pattern)),
+    _later("tier", "main, supporting or small", plain("tier"), one_of(Tier)),
+    _later("tiers", "tier by level, if another", written_tiers, tiers_by_level),
+    _later("loadable", "what may add load", joined("loadable"), list_of(Kit)),
+    _later("high_reps", "may be done for many more", yes_or_nothing("high_reps"), a_truth),
+    _later("beats", "beats a rep, to music", plain("beats"), a_whole(1, 32)),
+    _later(
+        "one_sided_too", "may be done one side at a time", yes_or_nothing("one_sided_too"), a_truth
+    ),
+    _later("raises_pulse", "raises the pulse", yes_or_nothing("raises_pulse"), a_truth),
+    _later("rehearses", "patterns it rehearses", joined("rehearses"), list_of(Pattern)),
+    _later("skill", "skill, 0 to 2", plain("skill"), a_whole(0, 2)),
+    _later("demands", "what it asks besides strength", joined("demands"), list_of(Demand)),
+    _later("floor_metres", "metres of floor", plain("floor_metres"), a_whole(0, 50)),
+    _later("support", "what the support may do", joined("support"), list_of(Support)),
+    _later("met_from", "where the MET is from", plain("met_from"), a_text(0, MOST_NAME)),
+    _later("forms", "forms", written_forms, some_forms),
 )
 NAMES = tuple(column.name for column in COLUMNS)
+NEEDED = tuple(column.name for column in COLUMNS if not column.later)
 
 
 def to_fields(entry: Entry) -> dict[str, str]:
@@ -107,8 +141,11 @@ def from_fields(fields: Mapping[str, str], where: str = "") -> Entry:
     entry: Entry = {}
     faults: dict[str, str] = {}
     for column in COLUMNS:
+        text = fields.get(column.name, "").strip()
+        if column.later and not text:
+            continue
         try:
-            entry[column.name] = column.read(fields.get(column.name, "").strip())
+            entry[column.name] = column.read(text)
         except Wrong as wrong:
             faults[f"{where}{column.name}"] = str(wrong)
     if faults:
@@ -145,7 +182,7 @@ def from_csv(text: str) -> list[Entry]:
             fix="Save the table as comma-separated text.",
             place=f"line {reader.line_num}",
         ) from None
-    missing = [name for name in NAMES if name not in (reader.fieldnames or ())]
+    missing = [name for name in NEEDED if name not in (reader.fieldnames or ())]
     unknown = [name for name in reader.fieldnames or () if name not in NAMES]
     if missing or unknown:
         what = f"lacks the column '{missing[0]}'" if missing else f"has a column '{unknown[0]}'"
@@ -160,7 +197,7 @@ def _entries(rows: list[tuple[int, dict[str, Any]]]) -> list[Entry]:
     faults: dict[str, str] = {}
     for line, row in rows:
         if None in row or None in row.values():
-            faults[f"line {line}"] = f"This line does not have {len(NAMES)} cells."
+            faults[f"line {line}"] = f"This line does not have {len(row)} cells."
             continue
         try:
             out.append(from_fields(row, f"line {line}, "))

@@ -45,6 +45,14 @@ class CueModel(Model):
     extra: int
 
 
+class ForMemberModel(Model):
+    """What one member does instead, and which caution of theirs asks for it."""
+
+    member: str
+    how: str
+    why: str
+
+
 class ItemModel(Model):
     """A movement in a block."""
 
@@ -57,6 +65,7 @@ class ItemModel(Model):
     phases: str
     new: bool
     carried: str
+    for_members: list[ForMemberModel]
 
 
 class BlockModel(Model):

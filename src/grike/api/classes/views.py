@@ -10,6 +10,7 @@ from grike.api.classes.models import (
     BlockModel,
     ClassDetail,
     CueModel,
+    ForMemberModel,
     ItemModel,
     LoadModel,
 )
@@ -17,6 +18,7 @@ from grike.api.sessions.models import SessionModel
 from grike.api.state import HeldSeries
 from grike.core.advice.alternatives import Alternative
 from grike.core.advice.class_load import class_load
+from grike.core.advice.for_members import for_members
 from grike.core.bouts import Bout
 from grike.core.clock import ClassClock, Cue, CueKind
 from grike.core.dose import dose_text, phases_text
@@ -66,6 +68,7 @@ def _blocks(facts: Facts, member: ClassFacts, clock: ClassClock) -> list[BlockMo
                 phases=phases_text(doses[place][-1]) if doses[place] else "",
                 new=item.movement_id in new,
                 carried=carried_words(facts, member, item.movement_id) if item.carried else "",
+                for_members=_for_members(facts, item.movement_id),
             )
             for place, item in enumerate(block.items)
         ]
@@ -84,6 +87,12 @@ def _blocks(facts: Facts, member: ClassFacts, clock: ClassClock) -> list[BlockMo
             )
         )
     return out
+
+
+def _for_members(facts: Facts, movement_id: str) -> list[ForMemberModel]:
+    library = facts.library
+    found = for_members(library[movement_id], facts.shape.wishes.members, library)
+    return [ForMemberModel(member=one.member, how=one.how, why=one.why) for one in found]
 
 
 def _side(side: SideTotals) -> dict[str, float]:

@@ -7,13 +7,14 @@ from typing import Literal
 from grike.api.model import Model, OneOf
 from grike.api.shared import Named, NamedOf, RoomModel, RuleChange
 from grike.core.anatomy import Face, Muscle, Region
+from grike.core.cautions import Caution
+from grike.core.family import Family
 from grike.core.focus import Focus
 from grike.core.kit import Kit
-from grike.core.movement import Family
+from grike.core.pattern import Demand, Pattern, Tier
 from grike.core.progression import Lever
 from grike.core.purpose import Purpose
 from grike.core.sheet import Mode
-from grike.core.wishes import Caution
 
 
 class StoredRoom(RoomModel):
@@ -97,17 +98,34 @@ class SafetyModel(Model):
     before: str
 
 
+class KitModel(NamedOf[Kit]):
+    """A kind of kit; how heavy it is, as effort and repetitions left, where it loads."""
+
+    load: str
+
+
+class CautionModel(NamedOf[Caution]):
+    """A caution: what it keeps out, what comes instead, and when to see a doctor."""
+
+    keeps_out: str
+    instead: str
+    ask: str
+
+
 class Catalogue(Model):
     """The vocabulary that the pages need: rules, presets, muscles, kit, focuses and formats."""
 
     presets: list[PresetModel]
     rules: list[RuleLine]
     muscles: list[MuscleModel]
-    kit: list[NamedOf[Kit]]
+    kit: list[KitModel]
     focuses: list[NamedOf[Focus]]
     formats: list[Named]
     families: list[NamedOf[Family]]
-    cautions: list[NamedOf[Caution]]
+    patterns: list[NamedOf[Pattern]]
+    tiers: list[NamedOf[Tier]]
+    demands: list[NamedOf[Demand]]
+    cautions: list[CautionModel]
     levers: list[NamedOf[Lever]]
     planned_formats: list[str]
     #: Formats in which a class of another format may end.

@@ -6,7 +6,9 @@ from fastapi import APIRouter
 
 from grike.api.library.models import (
     Catalogue,
+    CautionModel,
     FormatModel,
+    KitModel,
     MuscleModel,
     PresetModel,
     RuleLine,
@@ -17,17 +19,18 @@ from grike.api.library.models import (
 from grike.api.security import SignedIn, StateOf
 from grike.api.shared import Named, NamedOf
 from grike.core.anatomy import FACTS
+from grike.core.cautions import CAUTIONS
 from grike.core.codec import room_to
+from grike.core.family import WORK_FAMILIES, family_name
 from grike.core.focus import FOCUS_NAMES
 from grike.core.formats import FORMATS
-from grike.core.kit import KIT_NAMES
-from grike.core.movement import WORK_FAMILIES, family_name
+from grike.core.kit import KIT_NAMES, LOAD_WORDS
+from grike.core.pattern import DEMAND_NAMES, Pattern, Tier, pattern_name
 from grike.core.planner.variants import main_kinds
 from grike.core.progression import LEVER_NAMES
 from grike.core.rules import CATALOGUE, Rule
 from grike.core.safety import BEFORE, SAY_FIRST, STOP
 from grike.core.sources import SOURCES
-from grike.core.wishes import CAUTION_NAMES
 from grike.exchange.format_fields import format_forms
 from grike.exchange.presets import Preset, presets
 from grike.store import rooms
@@ -85,10 +88,16 @@ def catalogue(_: SignedIn) -> Catalogue:
         muscles=[
             MuscleModel(id=m, name=f.name, region=f.region, face=f.face) for m, f in FACTS.items()
         ],
-        kit=[NamedOf(id=kit, name=name) for kit, name in KIT_NAMES.items()],
+        kit=[KitModel(id=k, name=n, load=LOAD_WORDS.get(k, "")) for k, n in KIT_NAMES.items()],
         focuses=[NamedOf(id=focus, name=name) for focus, name in FOCUS_NAMES.items()],
         formats=[Named(id=kind, name=cls.name) for kind, cls in FORMATS.items()],
-        cautions=[NamedOf(id=caution, name=name) for caution, name in CAUTION_NAMES.items()],
+        cautions=[
+            CautionModel(id=c, name=f.name, keeps_out=f.keeps_out, instead=f.instead, ask=f.ask)
+            for c, f in CAUTIONS.items()
+        ],
+        patterns=[NamedOf(id=pattern, name=pattern_name(pattern)) for pattern in Pattern],
+        tiers=[NamedOf(id=tier, name=tier.value) for tier in Tier],
+        demands=[NamedOf(id=demand, name=name) for demand, name in DEMAND_NAMES.items()],
         levers=[NamedOf(id=lever, name=name) for lever, name in LEVER_NAMES.items()],
         planned_formats=list(main_kinds()),
         safety=SafetyModel(stop=STOP, say_first=SAY_FIRST, before=BEFORE),

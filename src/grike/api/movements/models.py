@@ -6,8 +6,11 @@ from pydantic import Field
 
 from grike.api.model import Day, Model, OneOf
 from grike.core.anatomy import Muscle
+from grike.core.family import Family
 from grike.core.kit import Kit
-from grike.core.movement import Family, Joint, Pace, Plane, Position, Role, Sides
+from grike.core.movement import Joint, Pace, Plane, Position, Role, Sides
+from grike.core.pattern import Demand, Pattern, Tier
+from grike.exchange.search import By
 
 
 class OptionModel(Model):
@@ -16,6 +19,18 @@ class OptionModel(Model):
     how: str
     by: str
     movement: str | None
+
+
+class FormModel(Model):
+    """A form of a movement."""
+
+    id: str
+    name: str
+    how: str
+    level: int
+    seconds_per_rep: float
+    reps: list[int]
+    seconds: list[int]
 
 
 class MovementModel(Model):
@@ -35,6 +50,22 @@ class MovementModel(Model):
     impact: int
     kit: list[OneOf[Kit]]
     joints: dict[OneOf[Joint], int]
+    pattern: OneOf[Pattern]
+    tier: OneOf[Tier]
+    #: By level of the group, where it is another than usual.
+    tiers: dict[str, OneOf[Tier]]
+    loadable: list[OneOf[Kit]]
+    demands: list[OneOf[Demand]]
+    support: list[str]
+    skill: int
+    beats: int | None
+    high_reps: bool
+    one_sided_too: bool
+    raises_pulse: bool
+    rehearses: list[OneOf[Pattern]]
+    floor_metres: int
+    forms: list[FormModel]
+    met_from: str
     foundation: bool
     met: float | None
     seconds_per_rep: float
@@ -56,6 +87,14 @@ class MovementModel(Model):
     care: str
     placing: str
     show_from: str
+
+
+class FoundModel(Model):
+    """A movement that a text found, by which words and how."""
+
+    movement: str
+    words: str
+    by: OneOf[By]
 
 
 class FieldModel(Model):

@@ -4,78 +4,35 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from fastapi import APIRouter, Body, Response
+from fastapi import APIRouter, Body, Query, Response
 from pydantic import TypeAdapter
 
 from grike.api.movements.models import (
     FieldModel,
+    FoundModel,
     ImportResult,
     MovementEdit,
     MovementFields,
     MovementModel,
     MovementUse,
-    OptionModel,
     RetireRequest,
 )
+from grike.api.movements.views import movement_model
 from grike.api.security import Director, SignedIn, StateOf
 from grike.api.shared import Changed
 from grike.api.state import KnownTags, tagged
 from grike.core.errors import Conflict, InvalidInput
-from grike.core.movement import Library, Movement, Option
+from grike.core.library import Library
 from grike.exchange.library import library_document, library_of, require_sound
 from grike.exchange.movement_cells import Entry
 from grike.exchange.movement_csv import COLUMNS, from_csv, from_fields, to_csv, to_fields
+from grike.exchange.search import MOST_TEXT, search
 from grike.store import library as stored_library
 from grike.store import series
 from grike.store.connection import Connection
 
+SearchText = Annotated[str, Query(max_length=MOST_TEXT)]
 router = APIRouter(prefix="/api/movements", tags=["movements"])
-
-
-def _option(option: Option | None) -> OptionModel | None:
-    if option is None:
-        return None
-    return OptionModel(how=option.how, by=option.by, movement=option.movement_id)
-
-
-def _movement(movement: Movement, version: int) -> MovementModel:
-    return MovementModel(
-        version=version,
-        id=movement.id,
-        name=movement.name,
-        family=movement.family,
-        role=movement.role,
-        targets=list(movement.targets),
-        assists=list(movement.assists),
-        sides=movement.sides,
-        position=movement.position,
-        pace=movement.pace,
-        plane=movement.plane,
-        level=movement.level,
-        impact=movement.impact,
-        kit=list(movement.kit),
-        joints=dict(movement.joints),
-        foundation=movement.foundation,
-        met=movement.met,
-        seconds_per_rep=movement.seconds_per_rep,
-        reps=list(movement.dose.reps),
-        seconds=list(movement.dose.seconds),
-        prepares=list(movement.prepares),
-        stretches=list(movement.stretches),
-        other_names=list(movement.other_names),
-        retired=movement.retired,
-        seated=movement.seated.how if movement.seated else None,
-        easier=_option(movement.easier),
-        harder=_option(movement.harder),
-        low_impact=_option(movement.low_impact),
-        stand_in=movement.stand_in.how if movement.stand_in else None,
-        relief={joint.value: text for joint, text in movement.relief.items()},
-        cues=list(movement.cues),
-        faults=list(movement.faults),
-        care=movement.care,
-        placing=movement.placing,
-        show_from=movement.show_from,
-    )
 
 
 @router.get("", response_model=list[MovementModel])
@@ -89,8 +46,19 @@ def movements(_: SignedIn, state: StateOf, known: KnownTags = None) -> Response:
 
 def _page(connection: Connection, library: Library) -> bytes:
     versions = {s.entry["id"]: s.version for s in stored_library.every(connection)}
-    models = [_movement(movement, versions[movement.id]) for movement in library]
+    models = [movement_model(movement, versions[movement.id]) for movement in library]
     return TypeAdapter(list[MovementModel]).dump_json(models)
+
+
+@router.get("/search")
+def found_movements(_: SignedIn, state: StateOf, text: SearchText) -> list[FoundModel]:
+    """Return the movements that a text finds by name, pattern, muscle or a likely misspelling."""
+    with state.database.transaction() as connection:
+        library = state.library(connection)
+    return [
+        FoundModel(movement=found.movement_id, words=found.words, by=found.by)
+        for found in search(library, text)
+    ]
 
 
 @router.get("/table")

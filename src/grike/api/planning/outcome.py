@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import Any
 
-from grike.core.movement import Library
+from grike.core.library import Library
 from grike.core.series import SeriesPlan
 from grike.exchange.jobs import Answer, stopped_plan
 from grike.exchange.plans import plan_from, plan_to

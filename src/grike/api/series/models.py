@@ -8,11 +8,11 @@ from pydantic import Field
 
 from grike.api.model import Day, Model, Moment, OneOf
 from grike.api.shared import RoomModel, RuleChange, Write
+from grike.core.cautions import Caution
 from grike.core.focus import Focus
 from grike.core.kit import Kit
 from grike.core.progression import Lever
 from grike.core.volume import Yardstick
-from grike.core.wishes import Caution
 
 
 class PinModel(Model):
@@ -25,6 +25,13 @@ class PinModel(Model):
     kit: list[OneOf[Kit]] | None = None
 
 
+class MemberModel(Model):
+    """One of the group with cautions of their own."""
+
+    name: str = Field(max_length=60)
+    cautions: list[OneOf[Caution]]
+
+
 class WishesModel(Model):
     """Movements that should or must not come, cautions, pinned days, the order of levers."""
 
@@ -33,6 +40,7 @@ class WishesModel(Model):
     cautions: list[OneOf[Caution]] = Field(default_factory=list)
     pins: list[PinModel] = Field(default_factory=list)
     levers: list[OneOf[Lever]] = Field(default_factory=lambda: list(Lever))
+    members: list[MemberModel] = Field(default_factory=list, max_length=60)
 
 
 class NewSeries(Model):

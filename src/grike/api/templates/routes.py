@@ -15,7 +15,7 @@ from grike.core.design import ClassDesign
 from grike.core.expansion import steps
 from grike.core.formats import name_of
 from grike.core.judging.class_facts import ClassFacts
-from grike.core.movement import Library
+from grike.core.library import Library
 from grike.core.series import PlannedClass
 from grike.exchange.classes import class_from
 from grike.exchange.documents import conforming

@@ -14,7 +14,7 @@ from grike.core.errors import InvalidInput
 from grike.core.expansion import steps
 from grike.core.focus import Focus, on_focus
 from grike.core.formats import Breather, Flow
-from grike.core.movement import Library
+from grike.core.library import Library
 from grike.core.pace import DEFAULT_PACE, Pace
 from grike.core.purpose import Purpose
 from grike.core.rules.c1_focus import focus_share

@@ -12,6 +12,7 @@ from fractions import Fraction
 
 from grike.core.advice.alternatives import Alternative, alternatives, class_at
 from grike.core.anatomy import FACTS
+from grike.core.cautions import CAUTION_NAMES
 from grike.core.editing import item_at, swapped, with_block, work_blocks
 from grike.core.errors import InvalidInput
 from grike.core.focus import FOCUS_NAMES, Focus, on_focus
@@ -33,7 +34,6 @@ from grike.core.rules.g2_never import G2
 from grike.core.series import LEVEL_NAMES
 from grike.core.sheet import Mode
 from grike.core.volume import bout_amount, muscle_shares
-from grike.core.wishes import CAUTION_NAMES
 
 
 @dataclass(frozen=True, slots=True)

@@ -8,7 +8,8 @@ from dataclasses import dataclass
 from grike.core.bouts import Bout, Gap, Side, Step
 from grike.core.formats.parameters import BetweenRounds
 from grike.core.item import Handling, Item, Pass
-from grike.core.movement import Library, Movement
+from grike.core.library import Library
+from grike.core.movement import Movement
 from grike.core.pace import DEFAULT_PACE, Pace
 from grike.core.purpose import Purpose
 from grike.core.work import rest_in_pass, work_of

@@ -13,7 +13,8 @@ from grike.core.clock import ClassClock, class_clock
 from grike.core.exact import exact_sum
 from grike.core.expansion import steps
 from grike.core.focus import Focus
-from grike.core.movement import Library, Movement
+from grike.core.library import Library
+from grike.core.movement import Movement
 from grike.core.options import Done, as_done
 from grike.core.pace import Pace
 from grike.core.purpose import Purpose

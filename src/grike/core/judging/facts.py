@@ -9,7 +9,7 @@ from typing import Any, TypeVar
 
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.finding import Place
-from grike.core.movement import Library
+from grike.core.library import Library
 from grike.core.pace import USUAL_PACES, Pace, Paces
 from grike.core.series import PlannedClass, SeriesPlan, SeriesShape
 from grike.core.sheet import RuleSheet

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from grike.core.anatomy import MAJOR_GROUPS
+from grike.core.cautions import Caution
 from grike.core.kit import LOADABLE
-from grike.core.movement import Library, Movement, Position, Role
+from grike.core.library import Library
+from grike.core.movement import Movement, Position, Role
 from grike.core.series import SeriesShape
-from grike.core.wishes import Caution
 
 #: How an option differs: by more weight, by another tempo.
 LOAD, TEMPO = "load", "tempo"

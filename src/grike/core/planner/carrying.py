@@ -19,7 +19,8 @@ from grike.core.focus import Focus
 from grike.core.item import Item, Level
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.kit import LOADABLE
-from grike.core.movement import Library, Movement, Pace
+from grike.core.library import Library
+from grike.core.movement import Movement, Pace
 from grike.core.planner.run import Run
 from grike.core.planner.selection import Carry
 from grike.core.planner.skeleton import Cell

@@ -7,10 +7,12 @@ from dataclasses import dataclass, field
 from itertools import combinations
 
 from grike.core.anatomy import Region
+from grike.core.family import CONDITIONING_FAMILIES
 from grike.core.focus import Focus
 from grike.core.judging.pool import pool
 from grike.core.kit import ALWAYS_AT_HAND, Kit
-from grike.core.movement import CONDITIONING_FAMILIES, Library, Movement
+from grike.core.library import Library
+from grike.core.movement import Movement
 from grike.core.rows.row import TWELFTHS
 from grike.core.rows.scope import parts_of
 from grike.core.series import SeriesShape, usable_kit

@@ -8,10 +8,12 @@ from dataclasses import dataclass, replace
 from grike.core.anatomy import Muscle
 from grike.core.clock import class_clock
 from grike.core.design import Block, ClassDesign
+from grike.core.family import Family
 from grike.core.formats import Breather, Flow, Talk
 from grike.core.item import Item
 from grike.core.judging.pool import frame_pool
-from grike.core.movement import Family, Library, Movement, Pace, Role
+from grike.core.library import Library
+from grike.core.movement import Movement, Pace, Role
 from grike.core.pace import Pace as ClassPace
 from grike.core.planner.variants import CLOSE_SECONDS, WELCOME_SECONDS
 from grike.core.purpose import Purpose

@@ -6,7 +6,8 @@ from collections.abc import Sequence
 
 from ortools.sat.python import cp_model
 
-from grike.core.movement import CONDITIONING_FAMILIES, Family, Movement, Pace
+from grike.core.family import CONDITIONING_FAMILIES, Family
+from grike.core.movement import Movement, Pace
 from grike.core.planner.linear import Limits, solver_for
 from grike.core.rules.c5_c6_joints import JOINT_NAMES, loads
 from grike.core.rules.c14_demanding_first import demanding

@@ -6,7 +6,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 from typing import Protocol
 
-from grike.core.movement import Library
+from grike.core.library import Library
 from grike.core.pace import USUAL_PACES, Paces
 from grike.core.series import PlannedClass, SeriesPlan, Slot
 

@@ -6,7 +6,7 @@ from grike.core.errors import InvalidInput
 from grike.core.focus import FOCUS_NAMES, Focus
 from grike.core.formats import name_of
 from grike.core.judging.pool import pool
-from grike.core.movement import Library
+from grike.core.library import Library
 from grike.core.planner.cells import largest_class, themes
 from grike.core.planner.variants import main_kinds, variants_of
 from grike.core.rules.c1_focus import C1

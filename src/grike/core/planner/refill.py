@@ -10,7 +10,8 @@ from grike.core.design import ClassDesign
 from grike.core.editing import stands, swapped, work_blocks
 from grike.core.errors import Conflict
 from grike.core.judging.pool import pool
-from grike.core.movement import Library, Movement
+from grike.core.library import Library
+from grike.core.movement import Movement
 from grike.core.planner.assembly import assembled, reframed
 from grike.core.planner.carrying import carried_now, carried_onward, items_of
 from grike.core.planner.cells import Theme

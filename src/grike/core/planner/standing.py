@@ -11,7 +11,7 @@ from grike.core.editing import work_blocks
 from grike.core.errors import Conflict
 from grike.core.formats import Format, LastBurst, TimeCap
 from grike.core.item import Level
-from grike.core.movement import Library
+from grike.core.library import Library
 from grike.core.planner.variants import Variant, frame_seconds, variant_for, variants, with_burst
 from grike.core.planner.variants.time_cap import USUAL_CAP, TimeCapVariant, whole_rounds
 from grike.core.purpose import Purpose

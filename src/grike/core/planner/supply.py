@@ -9,9 +9,10 @@ from __future__ import annotations
 from collections.abc import Mapping
 from fractions import Fraction
 
+from grike.core.family import CONDITIONING_FAMILIES
 from grike.core.focus import Focus
 from grike.core.judging.class_facts import ClassFacts
-from grike.core.movement import CONDITIONING_FAMILIES, Movement
+from grike.core.movement import Movement
 from grike.core.planner.cells import Theme, region_supply
 from grike.core.rows.row import TWELFTHS
 from grike.core.rows.scope import parts_of

@@ -12,8 +12,9 @@ from dataclasses import dataclass, field
 from fractions import Fraction
 
 from grike.core.anatomy import Muscle, Region
+from grike.core.family import CONDITIONING_FAMILIES, Family
 from grike.core.focus import FOCUS_MUSCLES, Focus, on_focus
-from grike.core.movement import CONDITIONING_FAMILIES, Family, Movement
+from grike.core.movement import Movement
 from grike.core.rows.row import TWELFTHS, ChoiceKey, Key
 from grike.core.series import Slot
 from grike.core.volume import Volume, Yardstick, muscle_shares, region_shares

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from grike.core.family import Family
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import Finding
-from grike.core.movement import Family, Movement
+from grike.core.movement import Movement
 from grike.core.rules.rule import Mend, Reach, Rule, Stage, setting
 from grike.core.sheet import Mode, RuleSetting
 

@@ -5,10 +5,11 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Iterator
 
+from grike.core.family import Family
 from grike.core.judging.facts import Facts
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding, Place
-from grike.core.movement import Family, Movement
+from grike.core.movement import Movement
 from grike.core.rows.row import Key, Row, row_weight
 from grike.core.rows.scope import Scope
 from grike.core.rules.rule import Mend, Reach, Rule, Whole, setting

@@ -5,10 +5,11 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from grike.core.anatomy import FACTS, Muscle
+from grike.core.family import Family
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import Finding
-from grike.core.movement import Family, Movement
+from grike.core.movement import Movement
 from grike.core.rows.row import Row, row_weight
 from grike.core.rows.scope import Scope
 from grike.core.rules.d5_families import family_name

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from grike.core.cautions import CAUTION_NAMES, Caution, breaks
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding
 from grike.core.movement import Movement
 from grike.core.rules.rule import Mend, Reach, Rule, Stage, setting
 from grike.core.sheet import Mode, RuleSetting
-from grike.core.wishes import CAUTION_NAMES, Caution, breaks
 
 
 def _check_g1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:

@@ -9,8 +9,8 @@ from typing import Any
 
 from grike.core.anatomy import Muscle
 from grike.core.errors import InvalidInput
+from grike.core.family import Family
 from grike.core.limits import within
-from grike.core.movement import Family
 from grike.core.plain import Plain, at, member
 from grike.core.rules import BY_ID, default_sheet
 from grike.core.rules.d6_owned_days import D6

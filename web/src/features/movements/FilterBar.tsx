@@ -25,8 +25,8 @@ export function FilterBar({ filter, movements, onFilter }: Props) {
         w="48"
         bg="panel"
         type="search"
-        placeholder="Find by name"
-        aria-label="Find by name"
+        placeholder="Name, pattern, muscle"
+        aria-label="Find by name, pattern or muscle"
         value={filter.text}
         onChange={(event) => put({ text: event.target.value })}
       />
@@ -36,6 +36,13 @@ export function FilterBar({ filter, movements, onFilter }: Props) {
         options={own(movements.map((m) => m.family))}
         onChange={(family) => put({ family })}
       />
+      <Choice
+        label="Pattern"
+        value={filter.pattern}
+        options={catalogue?.patterns ?? []}
+        onChange={(pattern) => put({ pattern })}
+      />
+      <Choice label="Tier" value={filter.tier} options={catalogue?.tiers ?? []} onChange={(tier) => put({ tier })} />
       <Choice
         label="Muscle"
         value={filter.muscle}

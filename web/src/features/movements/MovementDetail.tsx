@@ -5,9 +5,10 @@ import { Link as RouterLink } from 'react-router';
 import { useMovementWrites, usesOptions } from './api';
 import { Chain } from './Chain';
 import { words } from './filter';
+import { demandName, loadWords, tierWords } from './traits';
 import { useIsDirector } from '~/features/signin';
 import type { Schemas } from '~/shared/http/client';
-import { useNames } from '~/shared/http/vocabulary';
+import { catalogueOptions, useNames } from '~/shared/http/vocabulary';
 import { Trouble } from '~/shared/ui/States';
 
 interface Props {
@@ -22,6 +23,7 @@ export function MovementDetail({ movement, library, onOpen, onEdit }: Props) {
   const name = useNames();
   const director = useIsDirector();
   const { retire } = useMovementWrites();
+  const { data: catalogue } = useQuery(catalogueOptions);
   const list = (ids: string[]) => ids.map(name).join(', ').toLowerCase();
   return (
     <Box>
@@ -29,7 +31,7 @@ export function MovementDetail({ movement, library, onOpen, onEdit }: Props) {
         <Heading as="h2" size="lg">
           {movement.name}
         </Heading>
-        <Text color="soft">{words(movement.family)}</Text>
+        <Text color="soft">{tierWords(movement)}</Text>
         {movement.retired && <Badge>retired</Badge>}
         {movement.foundation && !movement.retired && <Text color="fernInk">any regular knows it</Text>}
         {director && (
@@ -64,13 +66,25 @@ export function MovementDetail({ movement, library, onOpen, onEdit }: Props) {
           </Fact>
           <Fact label="Dose">
             {movement.reps.join(' to ')} reps or {movement.seconds.join(' to ')} s; {movement.seconds_per_rep} s a rep
-            {movement.met ? `; ${movement.met} MET` : ''}
+            {movement.beats ? `; ${movement.beats} beats a rep` : ''}
+            {movement.high_reps ? '; may be done for many more' : ''}
           </Fact>
           <Fact label="Kit">
             {list(movement.kit) || 'none'}
             {movement.stand_in ? `; without it: ${movement.stand_in}` : ''}
             {movement.placing ? `; ${movement.placing}` : ''}
+            {movement.floor_metres ? `; ${movement.floor_metres} m of floor` : ''}
           </Fact>
+          {movement.loadable.length > 0 && <Fact label="Load">{loadWords(movement, catalogue?.kit ?? [])}</Fact>}
+          {movement.forms.length > 0 && (
+            <Fact label="Forms">{movement.forms.map((form) => `${form.name} (level ${form.level})`).join('; ')}</Fact>
+          )}
+          {movement.rehearses.length > 0 && <Fact label="Rehearses">{movement.rehearses.map(words).join(', ')}</Fact>}
+          {movement.demands.length > 0 && (
+            <Fact label="Asks for">
+              {movement.demands.map((id) => demandName(id, catalogue?.demands ?? [])).join('; ')}
+            </Fact>
+          )}
           {movement.impact > 0 && (
             <Fact label="Impact">{movement.impact === 2 ? 'leaves the ground' : 'a foot stays down'}</Fact>
           )}
@@ -87,6 +101,12 @@ export function MovementDetail({ movement, library, onOpen, onEdit }: Props) {
           <Fact label="Cues">{movement.cues.join('. ')}.</Fact>
           <Fact label="Faults">{movement.faults.join('. ')}.</Fact>
           {movement.care && <Fact label="Care">{movement.care}.</Fact>}
+          {movement.support.length > 0 && <Fact label="Support">{movement.support.join(' ')}</Fact>}
+          {movement.met && (
+            <Fact label="Intensity">
+              {movement.met} MET{movement.met_from ? `, ${movement.met_from}` : ''}
+            </Fact>
+          )}
           <Uses id={movement.id} />
         </Box>
       </Flex>

@@ -1,6 +1,6 @@
 import { Box, Flex, Heading, Text } from '@chakra-ui/react';
 
-import { foundAs, words } from './filter';
+import { foundAs, words, type Hits } from './filter';
 import type { Schemas } from '~/shared/http/client';
 import { KitIcons } from '~/shared/ui/KitIcon';
 
@@ -9,6 +9,7 @@ interface Props {
   chosen: string | undefined;
   /** What was looked for; a movement that another name found says which. */
   text: string;
+  hits: Hits;
   onChoose: (id: string) => void;
 }
 
@@ -17,7 +18,7 @@ function intoView(element: HTMLElement | null) {
 }
 
 /** Movements under their family; level as one to three strokes, kit as its sign. */
-export function MovementList({ groups, chosen, text, onChoose }: Props) {
+export function MovementList({ groups, chosen, text, hits, onChoose }: Props) {
   return (
     <Box
       as="nav"
@@ -56,10 +57,10 @@ export function MovementList({ groups, chosen, text, onChoose }: Props) {
             >
               <Text flex="1" truncate textDecoration={movement.retired ? 'line-through' : undefined}>
                 {movement.name}
-                {foundAs(movement, text) && (
+                {foundAs(movement, text, hits) && (
                   <Text as="span" color="soft" fontSize="xs">
                     {' '}
-                    {foundAs(movement, text)}
+                    {foundAs(movement, text, hits)}
                   </Text>
                 )}
               </Text>

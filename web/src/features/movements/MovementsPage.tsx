@@ -1,8 +1,9 @@
 import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useDeferredValue, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 
+import { searchOptions } from './api';
 import { FilterBar } from './FilterBar';
 import { byFamily, matching, NOTHING } from './filter';
 import { MovementDetail } from './MovementDetail';
@@ -18,13 +19,15 @@ export function MovementsPage() {
   const list = useQuery(movementsOptions);
   const [filter, setFilter] = useState(NOTHING);
   const [editing, setEditing] = useState<string | null | undefined>();
+  const search = useQuery(searchOptions(useDeferredValue(filter.text)));
   const navigate = useNavigate();
   const director = useIsDirector();
   const chosen = useParams().movement;
   if (!list.data && list.error) return <Trouble error={list.error} onRetry={() => void list.refetch()} />;
   if (!list.data) return <Waiting what="Opening the library" />;
   const library = new Map(list.data.map((movement) => [movement.id, movement]));
-  const found = matching(list.data, filter);
+  const hits = new Map(filter.text ? search.data?.map((hit) => [hit.movement, hit.words]) : []);
+  const found = matching(list.data, filter, hits);
   const movement = (chosen && library.get(chosen)) || found[0];
   const open = (id: string) => {
     setEditing(undefined);
@@ -50,7 +53,7 @@ export function MovementsPage() {
       </Flex>
       <FilterBar filter={filter} movements={list.data} onFilter={setFilter} />
       <Flex gap="5" align="flex-start" mt="3">
-        <MovementList groups={byFamily(found)} chosen={movement?.id} text={filter.text} onChoose={open} />
+        <MovementList groups={byFamily(found)} chosen={movement?.id} text={filter.text} hits={hits} onChoose={open} />
         <Box flex="1" minW="0" as="section" aria-label="Movement">
           {editing !== undefined && (
             <MovementForm

@@ -59,3 +59,13 @@ export function useMovementWrites() {
   });
   return { save, retire, bring };
 }
+
+/** What a text finds on the server: nothing is asked for less than three characters. */
+export function searchOptions(text: string) {
+  return queryOptions({
+    queryKey: ['movement-search', text],
+    queryFn: () => data(http.GET('/api/movements/search', { params: { query: { text } } })),
+    enabled: text.trim().length > 2,
+    staleTime: 60_000,
+  });
+}

@@ -5,6 +5,8 @@ type Movement = Schemas['MovementModel'];
 export interface Filter {
   text: string;
   family: string;
+  pattern: string;
+  tier: string;
   muscle: string;
   kit: string;
   position: string;
@@ -12,7 +14,17 @@ export interface Filter {
   role: string;
 }
 
-export const NOTHING: Filter = { text: '', family: '', muscle: '', kit: '', position: '', joint: '', role: '' };
+export const NOTHING: Filter = {
+  text: '',
+  family: '',
+  pattern: '',
+  tier: '',
+  muscle: '',
+  kit: '',
+  position: '',
+  joint: '',
+  role: '',
+};
 
 /** Letters and figures only, so that "pushup" finds the push-up. */
 function squashed(text: string): string {
@@ -26,19 +38,25 @@ function called(movement: Movement, text: string): boolean {
   return names.some((name) => name.includes(squashed(text))) || words.every((word) => names.join(' ').includes(word));
 }
 
-/** The other name by which a text found a movement; none where its own name did. */
-export function foundAs(movement: Movement, text: string): string | undefined {
+/** What a search on the server found: the words that matched, by movement, the best first. */
+export type Hits = Map<string, string>;
+
+/** The other words by which a text found a movement; none where its own name did. */
+export function foundAs(movement: Movement, text: string, hits: Hits): string | undefined {
   const wanted = squashed(text);
   if (!wanted || squashed(movement.name).includes(wanted)) return undefined;
-  return movement.other_names.find((name) => squashed(name).includes(wanted));
+  const words = movement.other_names.find((name) => squashed(name).includes(wanted)) ?? hits.get(movement.id);
+  return words === movement.name ? undefined : words;
 }
 
 /** The movements that a filter lets through. Joint: those that spare it. Kit "none": body weight. */
-export function matching(movements: Movement[], filter: Filter): Movement[] {
+export function matching(movements: Movement[], filter: Filter, hits: Hits): Movement[] {
   return movements.filter((movement) => {
     const muscles = [...movement.targets, ...movement.assists, ...movement.prepares, ...movement.stretches];
     return (
-      called(movement, filter.text) &&
+      (called(movement, filter.text) || hits.has(movement.id)) &&
+      (!filter.pattern || movement.pattern === filter.pattern) &&
+      (!filter.tier || movement.tier === filter.tier) &&
       (!filter.family || movement.family === filter.family) &&
       (!filter.role || movement.role === filter.role) &&
       (!filter.muscle || muscles.includes(filter.muscle)) &&

@@ -5,7 +5,7 @@ type Wishes = Required<Omit<Schemas['WishesModel'], 'levers'>> & Pick<Schemas['W
 export type Pin = Schemas['PinModel'];
 
 export function wishesOf(draft: NewSeries): Wishes {
-  return { wanted: [], never: [], cautions: [], pins: [], ...draft.wishes };
+  return { wanted: [], never: [], cautions: [], pins: [], members: [], ...draft.wishes };
 }
 
 export function withWishes(draft: NewSeries, part: Partial<Wishes>): NewSeries {

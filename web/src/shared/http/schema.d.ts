@@ -150,6 +150,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/movements/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Found Movements
+         * @description Return the movements that a text finds by name, pattern, muscle or a likely misspelling.
+         */
+        get: operations["found_movements"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/movements/table": {
         parameters: {
             query?: never;
@@ -1361,12 +1381,20 @@ export interface components {
             training: number;
         };
         /**
+         * By
+         * @description How a movement was found, the best first.
+         * @enum {string}
+         */
+        By: "name" | "other name" | "pattern" | "muscle" | "spelling";
+        /**
          * Catalogue
          * @description The vocabulary that the pages need: rules, presets, muscles, kit, focuses and formats.
          */
         Catalogue: {
             /** Cautions */
-            cautions: components["schemas"]["NamedOf_Caution_"][];
+            cautions: components["schemas"]["CautionModel"][];
+            /** Demands */
+            demands: components["schemas"]["NamedOf_Demand_"][];
             /** Endings */
             endings: string[];
             /** Families */
@@ -1376,11 +1404,13 @@ export interface components {
             /** Formats */
             formats: components["schemas"]["Named"][];
             /** Kit */
-            kit: components["schemas"]["NamedOf_Kit_"][];
+            kit: components["schemas"]["KitModel"][];
             /** Levers */
             levers: components["schemas"]["NamedOf_Lever_"][];
             /** Muscles */
             muscles: components["schemas"]["MuscleModel"][];
+            /** Patterns */
+            patterns: components["schemas"]["NamedOf_Pattern_"][];
             /** Planned Formats */
             planned_formats: string[];
             /** Presets */
@@ -1388,13 +1418,30 @@ export interface components {
             /** Rules */
             rules: components["schemas"]["RuleLine"][];
             safety: components["schemas"]["SafetyModel"];
+            /** Tiers */
+            tiers: components["schemas"]["NamedOf_Tier_"][];
         };
         /**
          * Caution
-         * @description What the people of a group must be spared.
+         * @description What the people of a group, or one of them, must be spared.
          * @enum {string}
          */
-        Caution: "no-jumps" | "no-floor" | "no-wrist-load" | "easy-on-knees" | "chair-only";
+        Caution: "no-jumps" | "no-floor" | "no-wrist-load" | "easy-on-knees" | "easy-on-low-back" | "easy-on-shoulders" | "easy-on-neck" | "pregnancy" | "after-birth" | "heart-or-blood-pressure" | "balance" | "pelvic-floor" | "return-from-injury" | "chair-only";
+        /**
+         * CautionModel
+         * @description A caution: what it keeps out, what comes instead, and when to see a doctor.
+         */
+        CautionModel: {
+            /** Ask */
+            ask: string;
+            id: components["schemas"]["Caution"];
+            /** Instead */
+            instead: string;
+            /** Keeps Out */
+            keeps_out: string;
+            /** Name */
+            name: string;
+        };
         /**
          * Certificate
          * @description How good a plan is known to be.
@@ -1607,6 +1654,12 @@ export interface components {
             until: string;
         };
         /**
+         * Demand
+         * @description What a movement asks besides muscle, so that a caution can keep it out.
+         * @enum {string}
+         */
+        Demand: "kneeling" | "head-down" | "overhead" | "balance" | "belly-pressure" | "long-hold" | "quick";
+        /**
          * EstimateModel
          * @description How long something takes here: the middle of the records with its quartiles.
          */
@@ -1639,7 +1692,7 @@ export interface components {
          * @description The family of movements to which one belongs.
          * @enum {string}
          */
-        Family: "squat" | "lunge" | "step-up" | "hip-hinge" | "bridge" | "hip-abduction" | "hip-adduction" | "hip-extension" | "knee-flexion" | "calf-shin" | "horizontal-push" | "vertical-push" | "shoulder-raise" | "horizontal-pull" | "vertical-pull" | "upright-row-shrug" | "elbow-flexion" | "elbow-extension" | "trunk-flexion" | "anti-extension" | "trunk-rotation" | "anti-rotation" | "side-flexion" | "back-extension" | "carry" | "combined-lift" | "crawl-climber" | "run-on-the-spot" | "jump-hop" | "step-pattern" | "punch-strike" | "mobility" | "static-stretch" | "breath-settle";
+        Family: "squat" | "lunge" | "step-up" | "hip-hinge" | "bridge" | "hip-abduction" | "hip-adduction" | "hip-extension" | "knee-flexion" | "knee-extension" | "calf-shin" | "horizontal-push" | "vertical-push" | "shoulder-raise" | "horizontal-pull" | "vertical-pull" | "upright-row-shrug" | "elbow-flexion" | "elbow-extension" | "wrist-grip" | "trunk-flexion" | "anti-extension" | "trunk-rotation" | "anti-rotation" | "side-flexion" | "back-extension" | "carry" | "combined-lift" | "balance" | "crawl-climber" | "run-on-the-spot" | "jump-hop" | "step-pattern" | "punch-strike" | "mobility" | "static-stretch" | "breath-settle";
         /**
          * FieldModel
          * @description One field of a movement as text, as it stands in a table.
@@ -1721,6 +1774,38 @@ export interface components {
          */
         Focus: "lower" | "upper" | "core" | "whole-body" | "legs-and-back" | "chest-and-shoulders" | "glutes-and-abdominals" | "conditioning";
         /**
+         * ForMemberModel
+         * @description What one member does instead, and which caution of theirs asks for it.
+         */
+        ForMemberModel: {
+            /** How */
+            how: string;
+            /** Member */
+            member: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * FormModel
+         * @description A form of a movement.
+         */
+        FormModel: {
+            /** How */
+            how: string;
+            /** Id */
+            id: string;
+            /** Level */
+            level: number;
+            /** Name */
+            name: string;
+            /** Reps */
+            reps: number[];
+            /** Seconds */
+            seconds: number[];
+            /** Seconds Per Rep */
+            seconds_per_rep: number;
+        };
+        /**
          * FormatModel
          * @description A format with its parameters and the number of movements in a block of it.
          */
@@ -1741,6 +1826,17 @@ export interface components {
             parameters: components["schemas"]["ParameterModel"][];
             /** Purposes */
             purposes: components["schemas"]["Purpose"][];
+        };
+        /**
+         * FoundModel
+         * @description A movement that a text found, by which words and how.
+         */
+        FoundModel: {
+            by: components["schemas"]["By"];
+            /** Movement */
+            movement: string;
+            /** Words */
+            words: string;
         };
         /**
          * Handling
@@ -1770,6 +1866,8 @@ export interface components {
             carried: string;
             /** Dose */
             dose: string;
+            /** For Members */
+            for_members: components["schemas"]["ForMemberModel"][];
             handling: components["schemas"]["Handling"];
             level: components["schemas"]["Level"];
             /** Load Step */
@@ -1805,7 +1903,18 @@ export interface components {
          * @description A kind of kit that a room may hold.
          * @enum {string}
          */
-        Kit: "mat" | "dumbbell-light" | "dumbbell-medium" | "dumbbell-heavy" | "kettlebell" | "mini-band" | "long-band" | "step" | "chair" | "wall" | "medicine-ball" | "stability-ball" | "sliders" | "pull-up-bar" | "towel";
+        Kit: "mat" | "dumbbell-light" | "dumbbell-medium" | "dumbbell-heavy" | "kettlebell" | "mini-band" | "long-band" | "step" | "chair" | "wall" | "medicine-ball" | "stability-ball" | "sliders" | "pull-up-bar" | "towel" | "anchor";
+        /**
+         * KitModel
+         * @description A kind of kit; how heavy it is, as effort and repetitions left, where it loads.
+         */
+        KitModel: {
+            id: components["schemas"]["Kit"];
+            /** Load */
+            load: string;
+            /** Name */
+            name: string;
+        };
         /**
          * Level
          * @description Which option of a movement is planned.
@@ -1904,6 +2013,16 @@ export interface components {
             planned: number;
         };
         /**
+         * MemberModel
+         * @description One of the group with cautions of their own.
+         */
+        MemberModel: {
+            /** Cautions */
+            cautions: components["schemas"]["Caution"][];
+            /** Name */
+            name: string;
+        };
+        /**
          * Mode
          * @description How binding a rule is.
          * @enum {string}
@@ -1938,17 +2057,27 @@ export interface components {
         MovementModel: {
             /** Assists */
             assists: components["schemas"]["Muscle"][];
+            /** Beats */
+            beats: number | null;
             /** Care */
             care: string;
             /** Cues */
             cues: string[];
+            /** Demands */
+            demands: components["schemas"]["Demand"][];
             easier: components["schemas"]["OptionModel"] | null;
             family: components["schemas"]["Family"];
             /** Faults */
             faults: string[];
+            /** Floor Metres */
+            floor_metres: number;
+            /** Forms */
+            forms: components["schemas"]["FormModel"][];
             /** Foundation */
             foundation: boolean;
             harder: components["schemas"]["OptionModel"] | null;
+            /** High Reps */
+            high_reps: boolean;
             /** Id */
             id: string;
             /** Impact */
@@ -1961,20 +2090,31 @@ export interface components {
             kit: components["schemas"]["Kit"][];
             /** Level */
             level: number;
+            /** Loadable */
+            loadable: components["schemas"]["Kit"][];
             low_impact: components["schemas"]["OptionModel"] | null;
             /** Met */
             met: number | null;
+            /** Met From */
+            met_from: string;
             /** Name */
             name: string;
+            /** One Sided Too */
+            one_sided_too: boolean;
             /** Other Names */
             other_names: string[];
             pace: components["schemas"]["Pace"];
+            pattern: components["schemas"]["Pattern"];
             /** Placing */
             placing: string;
             plane: components["schemas"]["Plane"];
             position: components["schemas"]["Position"];
             /** Prepares */
             prepares: string[];
+            /** Raises Pulse */
+            raises_pulse: boolean;
+            /** Rehearses */
+            rehearses: components["schemas"]["Pattern"][];
             /** Relief */
             relief: {
                 [key: string]: string;
@@ -1993,12 +2133,21 @@ export interface components {
             /** Show From */
             show_from: string;
             sides: components["schemas"]["Sides"];
+            /** Skill */
+            skill: number;
             /** Stand In */
             stand_in: string | null;
             /** Stretches */
             stretches: string[];
+            /** Support */
+            support: string[];
             /** Targets */
             targets: components["schemas"]["Muscle"][];
+            tier: components["schemas"]["Tier"];
+            /** Tiers */
+            tiers: {
+                [key: string]: components["schemas"]["Tier"];
+            };
             /** Version */
             version: number;
         };
@@ -2065,9 +2214,9 @@ export interface components {
             /** Name */
             name: string;
         };
-        /** NamedOf[Caution] */
-        NamedOf_Caution_: {
-            id: components["schemas"]["Caution"];
+        /** NamedOf[Demand] */
+        NamedOf_Demand_: {
+            id: components["schemas"]["Demand"];
             /** Name */
             name: string;
         };
@@ -2083,15 +2232,21 @@ export interface components {
             /** Name */
             name: string;
         };
-        /** NamedOf[Kit] */
-        NamedOf_Kit_: {
-            id: components["schemas"]["Kit"];
-            /** Name */
-            name: string;
-        };
         /** NamedOf[Lever] */
         NamedOf_Lever_: {
             id: components["schemas"]["Lever"];
+            /** Name */
+            name: string;
+        };
+        /** NamedOf[Pattern] */
+        NamedOf_Pattern_: {
+            id: components["schemas"]["Pattern"];
+            /** Name */
+            name: string;
+        };
+        /** NamedOf[Tier] */
+        NamedOf_Tier_: {
+            id: components["schemas"]["Tier"];
             /** Name */
             name: string;
         };
@@ -2233,6 +2388,12 @@ export interface components {
              */
             value: number;
         };
+        /**
+         * Pattern
+         * @description How the body moves, whatever the kit. A fly is no press, a straightened knee no squat.
+         * @enum {string}
+         */
+        Pattern: "squat" | "hinge" | "single-leg" | "bridge" | "knee-flexion" | "knee-extension" | "hip-side" | "hip-extension" | "calf-shin" | "horizontal-press" | "vertical-press" | "horizontal-pull" | "vertical-pull" | "fly" | "raise" | "elbow-flexion" | "elbow-extension" | "grip" | "trunk-flexion" | "anti-extension" | "rotation" | "anti-rotation" | "side" | "back-extension" | "carry" | "combined-lift" | "locomotion" | "balance" | "stretch";
         /**
          * PersonModel
          * @description Somebody who teaches.
@@ -2807,6 +2968,12 @@ export interface components {
             version: number;
         };
         /**
+         * Tier
+         * @description What a class can be built on, what supports it, and what only fills it.
+         * @enum {string}
+         */
+        Tier: "main" | "supporting" | "small";
+        /**
          * UndoRequest
          * @description Undo or redo; ``sure``: somebody else's change as well.
          */
@@ -2936,6 +3103,8 @@ export interface components {
             cautions?: components["schemas"]["Caution"][];
             /** Levers */
             levers?: components["schemas"]["Lever"][];
+            /** Members */
+            members?: components["schemas"]["MemberModel"][];
             /** Never */
             never?: string[];
             /** Pins */
@@ -3135,6 +3304,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MovementFields"];
+                };
+            };
+        };
+    };
+    found_movements: {
+        parameters: {
+            query: {
+                text: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundModel"][];
                 };
             };
         };

@@ -1,6 +1,7 @@
 import { queryOptions, useQuery } from '@tanstack/react-query';
 
 import { data, http, type Schemas } from './client';
+import { Movements } from './made';
 
 export const catalogueOptions = queryOptions({
   queryKey: ['catalogue'],
@@ -19,13 +20,13 @@ export const roomsOptions = queryOptions({
   queryFn: () => data(http.GET('/api/rooms')),
 });
 
-/** Return the movements by id; empty until they are loaded. */
-export function useMovements(): Map<string, Schemas['MovementModel']> {
+/** Return the movements by id, forms and joined ones too; empty until they are loaded. */
+export function useMovements(): Movements {
   const { data: list } = useQuery({
     ...movementsOptions,
-    select: (movements) => new Map(movements.map((movement) => [movement.id, movement])),
+    select: (movements) => new Movements(movements.map((movement) => [movement.id, movement])),
   });
-  return list ?? new Map<string, Schemas['MovementModel']>();
+  return list ?? new Movements();
 }
 
 /** Return a function that gives the name of a muscle, kit, focus or format. */

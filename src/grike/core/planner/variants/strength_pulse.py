@@ -6,11 +6,12 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import Any, ClassVar
 
+from grike.core.family import CONDITIONING_FAMILIES
 from grike.core.formats import (
     Format,
     StrengthPulse,
 )
-from grike.core.movement import CONDITIONING_FAMILIES, Movement, Pace
+from grike.core.movement import Movement, Pace
 from grike.core.planner.variants.timed import Split, timed_set
 from grike.core.planner.variants.variant import (
     CHANGE_SECONDS,

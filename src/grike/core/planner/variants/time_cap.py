@@ -15,7 +15,8 @@ from grike.core.formats import (
 )
 from grike.core.formats.time_cap import capped_turns
 from grike.core.item import Item
-from grike.core.movement import Library, Movement
+from grike.core.library import Library
+from grike.core.movement import Movement
 from grike.core.pace import DEFAULT_PACE
 from grike.core.planner.variants.counted import Counted, levelled, work_of_blocks
 from grike.core.planner.variants.variant import (

@@ -1,0 +1,48 @@
+import type { Schemas } from './client';
+
+type Movement = Schemas['MovementModel'];
+
+/** Between a movement and the form of it, and between movements that are joined in one repetition. */
+const FORM = '~';
+const JOIN = '+';
+
+function single(id: string, base: (id: string) => Movement | undefined): Movement | undefined {
+  const [own = '', form] = id.split(FORM);
+  const movement = base(own);
+  if (!movement || form === undefined) return movement;
+  const found = movement.forms.find((entry) => entry.id === form);
+  if (!found) return undefined;
+  const { name, level, seconds_per_rep, reps, seconds } = found;
+  const cues = [found.how, ...movement.cues].slice(0, 4);
+  return { ...movement, id, name, level, seconds_per_rep, reps, seconds, cues, forms: [] };
+}
+
+/** A form of a movement, or movements joined in one repetition, as a page shows them. */
+export function made(id: string, base: (id: string) => Movement | undefined): Movement | undefined {
+  const parts = id.split(JOIN).map((part) => single(part, base));
+  const [first, ...others] = parts;
+  if (!first || others.length === 0) return first;
+  if (others.some((part) => !part)) return undefined;
+  const every = parts.filter((part) => part !== undefined);
+  return {
+    ...first,
+    id,
+    name: [first.name, ...others.map((part) => part?.name.toLowerCase())].join(' with '),
+    level: Math.max(...every.map((part) => part.level)),
+    kit: [...new Set(every.flatMap((part) => part.kit))],
+    cues: [...new Set(every.flatMap((part) => part.cues.slice(0, 2)))].slice(0, 4),
+    faults: [...new Set(every.flatMap((part) => part.faults.slice(0, 1)))],
+    easier: { how: first.name, by: 'load', movement: first.id },
+    harder: { how: 'Lower for three counts each time', by: 'tempo', movement: null },
+    relief: Object.assign({}, ...every.map((part) => part.relief).reverse()) as Movement['relief'],
+    seated: null,
+    forms: [],
+  };
+}
+
+/** Movements by id, those too that are made of others. */
+export class Movements extends Map<string, Movement> {
+  override get(id: string): Movement | undefined {
+    return super.get(id) ?? made(id, (own) => super.get(own));
+  }
+}
