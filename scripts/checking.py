@@ -5,7 +5,7 @@ from __future__ import annotations
 import subprocess
 import sys
 
-from scripts import install, openapi, rule_docs, schemas
+from scripts import install, movement_docs, openapi, rule_docs, schemas
 from scripts.install import environment, say
 from scripts.paths import ROOT, VAR, WEB
 from scripts.weight import MOST_KILOBYTES, first_load_kilobytes
@@ -17,6 +17,7 @@ def check(*, fix: bool = False) -> int:
     install.node()
     if fix:
         openapi.types(str(openapi.TYPES))
+        movement_docs.write()
         rule_docs.write()
         schemas.write()
     python = [sys.executable, "-m"]

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from grike.api.app import prepare
 from grike.api.security import hash_password
 from grike.api.state import Config, State
+from grike.core.cautions import Caution
 from grike.core.focus import Focus
 from grike.core.kit import Kit, Room
 from grike.core.library import Library
@@ -16,6 +17,7 @@ from grike.core.record import Mark, SessionRecord, measures
 from grike.core.rules import Facts, default_sheet
 from grike.core.series import SeriesPlan, SeriesShape
 from grike.core.sheet import RuleSheet
+from grike.core.wishes import Member, Wishes
 from grike.store import changes, people, rooms, series, sessions
 from grike.store.connection import Connection, Database
 from scripts import database, install, serve
@@ -45,6 +47,7 @@ HALL = Room(
         Kit.MINI_BAND: 24,
         Kit.LONG_BAND: 18,
         Kit.STEP: 16,
+        Kit.ANCHOR: 12,
     },
     20,
 )
@@ -65,6 +68,7 @@ def demo_series(monday: dt.date) -> tuple[DemoSeries, ...]:
     crew = SeriesShape(
         "Winter crew strength", monday, 6, (0, 1, 3, 4), 45, 2, 16, HALL,
         closed=frozenset({monday + dt.timedelta(days=31)}),
+        wishes=Wishes(members=(Member("J. K.", (Caution.KNEES,)),)),
     )  # fmt: skip
     whole = frozenset({Focus.WHOLE})
     gentle = SeriesShape(

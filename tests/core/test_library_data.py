@@ -61,10 +61,10 @@ class Library(unittest.TestCase):
         self.assertGreaterEqual(counts[Role.WORK], 200)
         self.assertGreaterEqual(counts[Role.WARM_UP] + counts[Role.COOL_DOWN], 60)
 
-    def test_about_a_hundred_are_foundation(self) -> None:
-        """What any regular knows: about a hundred movements. Source: common practice, no source."""
+    def test_what_any_regular_knows_is_foundation(self) -> None:
+        """A hundred or more, and what is simply done on a chair. Common practice, no source."""
         known = sum(1 for movement in self.work if movement.foundation)
-        self.assertTrue(90 <= known <= 140, known)
+        self.assertTrue(90 <= known <= 160, known)
 
     def test_families_have_levels_and_kits(self) -> None:
         """Each family of work has three levels and two kits; stepping up needs its step."""

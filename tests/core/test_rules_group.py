@@ -13,6 +13,7 @@ from grike.core.errors import InvalidInput
 from grike.core.focus import Focus
 from grike.core.kit import Kit
 from grike.core.movement import Joint, Movement, Position
+from grike.core.pattern import Demand
 from grike.core.planner import PlanResult, Problem, Settings, plan
 from grike.core.planner.readiness import set_up_problems
 from grike.core.purpose import Purpose
@@ -53,6 +54,21 @@ class Cautions(unittest.TestCase):
             (Caution.KNEES, a_movement(joints={Joint.KNEE: 1}), a_movement(joints={Joint.KNEE: 2})),
             (Caution.CHAIR, a_movement(position=Position.SEATED_CHAIR), a_movement()),
         )
+        joints = {Caution.LOW_BACK: Joint.LOW_BACK, Caution.SHOULDERS: Joint.SHOULDER}
+        for caution, joint in joints.items():
+            light, high = a_movement(joints={joint: 1}), a_movement(joints={joint: 2})
+            cases = (*cases, (caution, light, high))
+        demands = {
+            Caution.PREGNANCY: Demand.BELLY,
+            Caution.AFTER_BIRTH: Demand.QUICK,
+            Caution.HEART: Demand.HOLD,
+            Caution.BALANCE: Demand.BALANCE,
+            Caution.PELVIC_FLOOR: Demand.BELLY,
+            Caution.RETURN: Demand.QUICK,
+        }
+        for caution, demand in demands.items():
+            cases = (*cases, (caution, a_movement(), a_movement(demands=frozenset({demand}))))
+        cases = (*cases, (Caution.NECK, a_movement(), a_movement(joints={Joint.NECK: 1})))
         self.assertEqual({case[0] for case in cases}, set(Caution))
         for caution, kept, broken in cases:
             self.assertFalse(breaks(kept, caution), caution)

@@ -37,19 +37,20 @@ class Theme:
 
 
 def themes(shape: SeriesShape, library: Library) -> tuple[Theme, ...]:
-    """Return body weight, each usable kit, and pairs of the kits that most movements use."""
+    """Return body weight, each usable kit, and pairs of the kits that most movements use.
+
+    What every movement needs, such as the chair that all sit on, belongs to each of them.
+    """
     movements = pool(shape, library)
-    usable = usable_kit(Kit, shape) - ALWAYS_AT_HAND
-    singles = [frozenset({kit}) for kit in Kit if kit in usable - DUMBBELLS]
+    base = frozenset.intersection(*(m.fetched_kit for m in movements)) if movements else frozenset()
+    usable = usable_kit(Kit, shape) - ALWAYS_AT_HAND - base
+    singles = [base | {kit} for kit in Kit if kit in usable - DUMBBELLS]
     if DUMBBELLS & usable:
-        singles.insert(0, DUMBBELLS & usable)
-    sized = [
-        (kit, sum(1 for m in movements if m.fetched_kit and m.fetched_kit <= kit))
-        for kit in singles
-    ]
+        singles.insert(0, base | (DUMBBELLS & usable))
+    sized = [(kit, sum(1 for m in movements if base < m.fetched_kit <= kit)) for kit in singles]
     sized = [(kit, count) for kit, count in sized if count >= FEWEST_FOR_A_THEME]
     sized.sort(key=lambda entry: -entry[1])
-    kits = [frozenset[Kit](), *(kit for kit, _ in sized)]
+    kits = [base, *(kit for kit, _ in sized)]
     for one, other in combinations([kit for kit, _ in sized[:4]], 2):
         kits.append(one | other)
     pinned = [frozenset(pin.kit) for pin in shape.wishes.pins if pin.kit is not None]

@@ -1,11 +1,12 @@
-import { Box, Button, chakra, Flex, Text } from '@chakra-ui/react';
+import { Box, chakra, Flex, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 
 import type { NewSeries } from './api';
+import { Cautions } from './Cautions';
+import { Members } from './Members';
 import { MovementWishes } from './MovementWishes';
 import { Pins } from './Pins';
 import { wishesOf, withWishes } from './wishes';
-import type { Schemas } from '~/shared/http/client';
 import { catalogueOptions } from '~/shared/http/vocabulary';
 
 interface Props {
@@ -19,45 +20,33 @@ export function WishFields({ draft, error, onDraft }: Props) {
   const { data: catalogue } = useQuery(catalogueOptions);
   const wishes = wishesOf(draft);
   if (!catalogue) return null;
-  const toggle = (id: Schemas['Caution']) =>
-    onDraft(
-      withWishes(draft, {
-        cautions: wishes.cautions.includes(id)
-          ? wishes.cautions.filter((other) => other !== id)
-          : [...wishes.cautions, id],
-      }),
-    );
-  const count = wishes.cautions.length + wishes.wanted.length + wishes.never.length + wishes.pins.length;
+  const count =
+    wishes.cautions.length + wishes.wanted.length + wishes.never.length + wishes.pins.length + wishes.members.length;
   return (
     <chakra.details mb="3" open={Boolean(error) || undefined}>
       <Box as="summary" cursor="pointer" fontWeight="600">
         This group and this series ({count ? `${count} ${count === 1 ? 'wish' : 'wishes'}` : 'nothing special'})
       </Box>
-      <Flex role="group" aria-label="Cautions" gap="1" py="1" align="center" wrap="wrap">
+      <Flex gap="1" py="1" align="flex-start" wrap="wrap">
         <Text w="24" fontWeight="600">
           Spare them
         </Text>
-        {catalogue.cautions.map((caution) => {
-          const on = wishes.cautions.includes(caution.id);
-          return (
-            <Button
-              key={caution.id}
-              size="2xs"
-              variant={on ? 'solid' : 'outline'}
-              bg={on ? 'action' : 'panel'}
-              color={on ? 'onAction' : 'ink'}
-              aria-pressed={on}
-              onClick={() => toggle(caution.id)}
-            >
-              {caution.name}
-            </Button>
-          );
-        })}
+        <Cautions
+          label="Cautions"
+          all={catalogue.cautions}
+          chosen={wishes.cautions}
+          onChosen={(cautions) => onDraft(withWishes(draft, { cautions }))}
+        />
       </Flex>
       <Text fontSize="xs" color="soft">
         A caution keeps movements out of every class, warm-up and cool-down included. It takes no medical decision;
         whoever knows the person does.
       </Text>
+      <Members
+        members={wishes.members}
+        cautions={catalogue.cautions}
+        onMembers={(members) => onDraft(withWishes(draft, { members }))}
+      />
       <MovementWishes label="Wanted" ids={wishes.wanted} onIds={(wanted) => onDraft(withWishes(draft, { wanted }))} />
       <MovementWishes label="Never" ids={wishes.never} onIds={(never) => onDraft(withWishes(draft, { never }))} />
       <Pins draft={draft} catalogue={catalogue} onDraft={onDraft} />

@@ -38,6 +38,16 @@ export function SheetBlock({ block }: { block: Schemas['BlockModel'] }) {
           {block.items
             .map((item) => `${name(item.movement)}${item.dose.includes('side') ? ' (L, R)' : ''}`)
             .join(' · ')}
+          {block.items.flatMap((item) =>
+            item.for_members.map((one) => (
+              <chakra.span key={`${item.place} ${one.member}`} fontSize="xs" ml="2">
+                <b>
+                  For {one.member}, {name(item.movement).toLowerCase()}:
+                </b>{' '}
+                {one.how}.
+              </chakra.span>
+            )),
+          )}
         </Text>
       )}
     </Box>
@@ -82,6 +92,14 @@ function WorkTable({ block }: { block: Schemas['BlockModel'] }) {
               <chakra.tr borderBottom="0.5px solid" borderColor="gray.300">
                 <td />
                 <chakra.td colSpan={3} fontSize="xs" lineHeight="1.25">
+                  {item.for_members.map((one) => (
+                    <chakra.span key={one.member} mr="2">
+                      <b>
+                        For {one.member} ({one.why}):
+                      </b>{' '}
+                      {one.how}.
+                    </chakra.span>
+                  ))}
                   {movement &&
                     waysOut(movement).map((way) => (
                       <chakra.span key={way.when} mr="2">

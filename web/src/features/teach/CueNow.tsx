@@ -31,6 +31,8 @@ export function CueNow({ detail, run, cue, measure, now, onNext, onBack }: Props
   const movements = useMovements();
   const safety = useSafety();
   const movement = cue.movement ? movements.get(cue.movement) : undefined;
+  const items = detail.blocks[cue.block]?.items ?? [];
+  const forMembers = items.find((item) => item.movement === cue.movement)?.for_members ?? [];
   const coming = detail.real.slice(run.index + 1, run.index + 5);
   const rest = left(run, cue, now);
   const rounds = roundsOf(detail.real);
@@ -61,6 +63,14 @@ export function CueNow({ detail, run, cue, measure, now, onNext, onBack }: Props
         )}
         {movement && (
           <Flex as="dl" mt="3" columnGap="6" rowGap="1" wrap="wrap" fontSize="md">
+            {forMembers.map((one) => (
+              <Flex key={one.member} gap="1.5" bg="lichenWash" px="2">
+                <Text as="dt" fontWeight="700">
+                  For {one.member}
+                </Text>
+                <Text as="dd">{one.how}</Text>
+              </Flex>
+            ))}
             {waysOut(movement).map((way) => (
               <Flex key={way.when} gap="1.5">
                 <Text as="dt" fontWeight="700">

@@ -46,3 +46,8 @@ export class Movements extends Map<string, Movement> {
     return super.get(id) ?? made(id, (own) => super.get(own));
   }
 }
+
+/** The same for entries by id, as they come from the server; null where there is none. */
+export function shown(id: string, entries: Record<string, Movement>): Movement | null {
+  return new Movements(Object.entries(entries)).get(id) ?? null;
+}

@@ -13,6 +13,7 @@ const SHAPES: Record<string, string> = {
   mat: 'M3 8h14v10H3zM17 8a2.5 2.5 0 0 1 4 2v8h-4',
   wall: 'M3 4h18v16H3zM3 9h18M3 15h18M9 4v5M15 9v6M9 15v5',
   'pull-up-bar': 'M3 5h18M6 5v14M18 5v14',
+  anchor: 'M4 3v18M4 9h6M10 9a3.5 3.5 0 1 0 7 0 3.5 3.5 0 0 0-7 0',
   sliders: 'M3 15h8M13 15h8M5 15l2-4h2l2 4M15 15l2-4h2l2 4',
 };
 
