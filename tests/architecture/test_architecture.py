@@ -157,6 +157,15 @@ class Docs(unittest.TestCase):
         self.assertEqual((ROOT / "docs" / "rules.md").read_text(encoding="utf-8"), text())
         self.assertIn(CATALOGUE[0].title, text())
 
+    def test_the_movements_are_counted_in_the_docs(self) -> None:
+        """docs/movements.md is what the library says; every cell that is short has a reason."""
+        from scripts import movement_docs as page
+
+        self.assertEqual(page.OUT.read_text(encoding="utf-8"), page.text())
+        for (pattern, _), cells in page.counts().items():
+            if any(count < page.FEWEST for count, _ in cells):
+                self.assertIn(pattern, page.REASONS)
+
     def test_every_error_code_is_in_the_docs(self) -> None:
         """Each code of the error tree is explained in docs/operations.md."""
         page = (ROOT / "docs" / "operations.md").read_text(encoding="utf-8")

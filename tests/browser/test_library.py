@@ -46,16 +46,45 @@ class Movements(WithBrowser):
         self.press("Movements")
         self.see("[role=search]")
         self.see("input[type=search]").send_keys("reverse lunge")
-        self.see_text("3 of 313")
+        self.see_text(f"of {len(SHIPPED)}")
+        self.see_text("Dumbbell reverse lunge")
         self.press("Show all")
         Select(self.see("select[aria-label=Muscle]")).select_by_visible_text("Hamstrings")
         Select(self.see("select[aria-label=Kit]")).select_by_visible_text("kettlebells")
         self.press("Kettlebell deadlift")
         self.see_text("Chest and hips rise together")
         self.see("[aria-label^='Chain'] [aria-current=step]")
-        self.driver.find_element(By.XPATH, "//ol//button[contains(., 'Kettlebell swing')]").click()
-        self.see_text("Leaning back")
-        self.assertTrue(self.driver.current_url.endswith("/movements/kettlebell-swing"))
+        self.driver.find_element(By.XPATH, "//ol//button[contains(., 'Suitcase')]").click()
+        self.see_text("Shoulders level")
+        self.assertTrue(self.driver.current_url.endswith("/movements/suitcase-deadlift"))
+
+    def test_finding_with_a_letter_wrong(self) -> None:
+        """A misspelt name and a pattern find it; the list says by which words."""
+        self.press("Movements")
+        box = self.see("input[type=search]")
+        box.send_keys("montain climber")
+        self.see_text("mountain climber")
+        box.send_keys(Keys.CONTROL, "a")
+        box.send_keys("horizontal press")
+        self.see_text("Band chest press")
+
+    def test_a_movement_of_ones_own_in_four_fields(self) -> None:
+        """Like another, a name, and one figure: the rest is taken from the other."""
+        self.press("Movements")
+        self.press("New movement")
+        like = self.see("input[list=likeness]")
+        like.send_keys("Goblet squat")
+        self.wait.until(
+            lambda d: d.find_elements(
+                By.CSS_SELECTOR, "[aria-label='target muscles'] [aria-pressed=true]"
+            )
+        )
+        self.field("name")
+        self.box.send_keys("Tower squat")
+        self.press("Save")
+        self.see_text("Edit")
+        self.wait.until(lambda d: d.current_url.endswith("/movements/tower-squat"))
+        self.see("[aria-label^='Chain'] [aria-current=step]")
 
     def test_where_it_is_used(self) -> None:
         """The classes that hold a movement are linked from it."""

@@ -150,7 +150,6 @@ class NarrowKits(unittest.TestCase):
         """Without any kit the plan exists, and the notes say what it cannot give."""
         result = plan(Problem(empty(room=BARE, weeks=1), LIBRARY), None, 1)
         self.assertTrue(any("biceps" in note for note in result.notes))
-        self.assertGreater(result.bound, 0)
         self.assertGreaterEqual(result.cost, result.bound)
         self.assertEqual(broken_musts(findings(Facts(made(result), LIBRARY))), [])
 

@@ -156,7 +156,7 @@ class Library(unittest.TestCase):
         )
         for (text, wanted), own in zip(looked_for.items(), found, strict=True):
             self.assertIn(wanted, [m["id"] for m in own], text)
-            self.assertLess(len(own), 20, text)
+            self.assertLess(len(own), 30, text)
         climber = next(m for m in movements if m["id"] == "climber")
         words = called(
             [Call(FILTER, "foundAs", (climber, text)) for text in ("mountain", "climb", "")]

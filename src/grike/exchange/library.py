@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import replace
 from functools import lru_cache
 from typing import Any
 
@@ -93,12 +94,10 @@ def _form(data: Mapping[str, Any]) -> Form:
 
 def movement_from(data: Mapping[str, Any], entries: Entries) -> Movement:
     """Return one movement; ``entries`` are all of the library by id."""
-    family = Family(data["family"])
-    pattern = Pattern(data["pattern"]) if "pattern" in data else usual_pattern(family)
-    return Movement(
+    movement = Movement(
         id=data["id"],
         name=data["name"],
-        family=family,
+        family=Family(data["family"]),
         role=Role(data["role"]),
         targets=_muscles(data["targets"]),
         assists=_muscles(data["assists"]),
@@ -119,6 +118,29 @@ def movement_from(data: Mapping[str, Any], entries: Entries) -> Movement:
         stand_in=_stand_in(data.get("stand_in"), entries),
         seated=_stand_in(data.get("seated"), entries),
         relief={Joint(name): text for name, text in data.get("relief", {}).items()},
+        retired=data.get("retired", False),
+        met=data.get("met"),
+        met_from=data.get("met_from", ""),
+        foundation=data["foundation"],
+        other_names=tuple(data.get("other_names", ())),
+        prepares=_muscles(data.get("prepares", [])),
+        prepares_joints=tuple(data.get("prepares_joints", ())),
+        stretches=_muscles(data.get("stretches", [])),
+        show_from=data.get("show_from", "side"),
+        placing=data.get("placing", ""),
+        cues=tuple(data["cues"]),
+        faults=tuple(data["faults"]),
+        care=data["care"],
+    )
+    return _with_traits(movement, data)
+
+
+def _with_traits(movement: Movement, data: Mapping[str, Any]) -> Movement:
+    """Return it with what came later; what an entry does not say is as usual for its family."""
+    usual = usual_pattern(movement.family)
+    pattern = Pattern(data["pattern"]) if "pattern" in data else usual
+    return replace(
+        movement,
         pattern=pattern,
         tier=Tier(data["tier"]) if "tier" in data else usual_tier(pattern),
         tiers={int(level): Tier(tier) for level, tier in data.get("tiers", {}).items()},
@@ -133,19 +155,6 @@ def movement_from(data: Mapping[str, Any], entries: Entries) -> Movement:
         floor_metres=data.get("floor_metres", 0),
         support=tuple(Support(name) for name in data.get("support", ())),
         forms=tuple(_form(form) for form in data.get("forms", ())),
-        met=data.get("met"),
-        met_from=data.get("met_from", ""),
-        foundation=data["foundation"],
-        other_names=tuple(data.get("other_names", ())),
-        prepares=_muscles(data.get("prepares", [])),
-        prepares_joints=tuple(data.get("prepares_joints", ())),
-        stretches=_muscles(data.get("stretches", [])),
-        show_from=data.get("show_from", "side"),
-        placing=data.get("placing", ""),
-        cues=tuple(data["cues"]),
-        faults=tuple(data["faults"]),
-        care=data["care"],
-        retired=data.get("retired", False),
     )
 
 

@@ -11,6 +11,7 @@ import csv
 import io
 from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass
+from enum import Enum
 from typing import Any
 
 from grike.core.anatomy import Muscle
@@ -62,6 +63,19 @@ class Column:
     read: Callable[[str], Any]
     #: May be missing or empty; the entry then says nothing of it.
     later: bool = False
+    #: What may be chosen; empty where any text is read. ``many``: more than one of them.
+    choices: tuple[str, ...] = ()
+    many: bool = False
+
+
+def _menu(name: str, meaning: str, kind: type[Enum], *, later: bool = False) -> Column:
+    choices = tuple(str(member.value) for member in kind)
+    return Column(name, meaning, plain(name), one_of(kind), later, choices)
+
+
+def _several(name: str, meaning: str, kind: type[Enum], *, later: bool = False) -> Column:
+    choices = tuple(str(member.value) for member in kind)
+    return Column(name, meaning, joined(name), list_of(kind), later, choices, many=True)
 
 
 def _later(
@@ -74,14 +88,14 @@ COLUMNS: tuple[Column, ...] = (
     Column("id", "short name for files", plain("id"), a_slug),
     Column("name", "name", plain("name"), a_text(1, MOST_NAME)),
     Column("other_names", "other names", joined("other_names"), list_of()),
-    Column("family", "family", plain("family"), one_of(Family)),
-    Column("role", "warm-up, work or cool-down", plain("role"), one_of(Role)),
-    Column("targets", "target muscles", joined("targets"), list_of(Muscle)),
-    Column("assists", "assisting muscles", joined("assists"), list_of(Muscle)),
-    Column("sides", "use of the sides", plain("sides"), one_of(Sides)),
-    Column("plane", "plane", plain("plane"), one_of(Plane)),
-    Column("position", "position", plain("position"), one_of(Position)),
-    Column("pace", "pace", plain("pace"), one_of(Pace)),
+    _menu("family", "family", Family),
+    _menu("role", "warm-up, work or cool-down", Role),
+    _several("targets", "target muscles", Muscle),
+    _several("assists", "assisting muscles", Muscle),
+    _menu("sides", "use of the sides", Sides),
+    _menu("plane", "plane", Plane),
+    _menu("position", "position", Position),
+    _menu("pace", "pace", Pace),
     Column("impact", "impact, 0 to 2", plain("impact"), a_whole(0, 2)),
     Column("contacts_per_rep", "ground contacts a rep", plain("contacts_per_rep"), a_whole(0, 4)),
     Column("level", "level, 1 to 3", plain("level"), a_whole(1, 3)),
@@ -89,10 +103,10 @@ COLUMNS: tuple[Column, ...] = (
     Column("reps", "usual reps a side", between("reps"), a_range(200)),
     Column("seconds", "usual seconds", between("seconds"), a_range(600)),
     Column("joints", "load on joints, 1 or 2", by_joint("joints", " "), pairs(a_whole(0, 2), " ")),
-    Column("kit", "kit", joined("kit"), list_of(Kit)),
+    _several("kit", "kit", Kit),
     Column("foundation", "any regular knows it", yes("foundation"), a_truth),
     Column("met", "intensity in MET", plain("met"), a_decimal(1, 20, optional=True)),
-    Column("show_from", "show it from", plain("show_from"), one_of(View)),
+    _menu("show_from", "show it from", View),
     Column("placing", "where band or step goes", plain("placing"), a_text()),
     Column("easier", "easier option", written_option("easier"), needed_option),
     Column("harder", "harder option", written_option("harder"), needed_option),
@@ -103,24 +117,24 @@ COLUMNS: tuple[Column, ...] = (
     Column("cues", "cues", joined("cues"), list_of(least=2, most=4)),
     Column("faults", "faults to look for", joined("faults"), list_of(least=1, most=4)),
     Column("care", "who takes the easier option", plain("care"), a_text()),
-    Column("prepares", "muscles prepared", joined("prepares"), list_of(Muscle)),
+    _several("prepares", "muscles prepared", Muscle),
     Column("prepares_joints", "joints prepared", joined("prepares_joints"), list_of()),
-    Column("stretches", "muscles stretched", joined("stretches"), list_of(Muscle)),
-    _later("pattern", "pattern", plain("pattern"), one_of(Pattern)),
-    _later("tier", "main, supporting or small", plain("tier"), one_of(Tier)),
+    _several("stretches", "muscles stretched", Muscle),
+    _menu("pattern", "pattern", Pattern, later=True),
+    _menu("tier", "main, supporting or small", Tier, later=True),
     _later("tiers", "tier by level, if another", written_tiers, tiers_by_level),
-    _later("loadable", "what may add load", joined("loadable"), list_of(Kit)),
+    _several("loadable", "what may add load", Kit, later=True),
     _later("high_reps", "may be done for many more", yes_or_nothing("high_reps"), a_truth),
     _later("beats", "beats a rep, to music", plain("beats"), a_whole(1, 32)),
     _later(
         "one_sided_too", "may be done one side at a time", yes_or_nothing("one_sided_too"), a_truth
     ),
     _later("raises_pulse", "raises the pulse", yes_or_nothing("raises_pulse"), a_truth),
-    _later("rehearses", "patterns it rehearses", joined("rehearses"), list_of(Pattern)),
+    _several("rehearses", "patterns it rehearses", Pattern, later=True),
     _later("skill", "skill, 0 to 2", plain("skill"), a_whole(0, 2)),
-    _later("demands", "what it asks besides strength", joined("demands"), list_of(Demand)),
+    _several("demands", "what it asks besides strength", Demand, later=True),
     _later("floor_metres", "metres of floor", plain("floor_metres"), a_whole(0, 50)),
-    _later("support", "what the support may do", joined("support"), list_of(Support)),
+    _several("support", "what the support may do", Support, later=True),
     _later("met_from", "where the MET is from", plain("met_from"), a_text(0, MOST_NAME)),
     _later("forms", "forms", written_forms, some_forms),
 )

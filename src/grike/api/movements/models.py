@@ -33,23 +33,9 @@ class FormModel(Model):
     seconds: list[int]
 
 
-class MovementModel(Model):
-    """A movement with what a page shows of it."""
+class TraitsModel(Model):
+    """What a movement is in a class, and what it asks besides strength."""
 
-    id: str
-    name: str
-    family: OneOf[Family]
-    role: OneOf[Role]
-    targets: list[OneOf[Muscle]]
-    assists: list[OneOf[Muscle]]
-    sides: OneOf[Sides]
-    position: OneOf[Position]
-    pace: OneOf[Pace]
-    plane: OneOf[Plane]
-    level: int
-    impact: int
-    kit: list[OneOf[Kit]]
-    joints: dict[OneOf[Joint], int]
     pattern: OneOf[Pattern]
     tier: OneOf[Tier]
     #: By level of the group, where it is another than usual.
@@ -66,6 +52,25 @@ class MovementModel(Model):
     floor_metres: int
     forms: list[FormModel]
     met_from: str
+
+
+class MovementModel(TraitsModel):
+    """A movement with what a page shows of it."""
+
+    id: str
+    name: str
+    family: OneOf[Family]
+    role: OneOf[Role]
+    targets: list[OneOf[Muscle]]
+    assists: list[OneOf[Muscle]]
+    sides: OneOf[Sides]
+    position: OneOf[Position]
+    pace: OneOf[Pace]
+    plane: OneOf[Plane]
+    level: int
+    impact: int
+    kit: list[OneOf[Kit]]
+    joints: dict[OneOf[Joint], int]
     foundation: bool
     met: float | None
     seconds_per_rep: float
@@ -103,6 +108,9 @@ class FieldModel(Model):
     name: str
     meaning: str
     text: str
+    #: What may be chosen, several with ``many``; empty where any text is taken.
+    choices: list[str]
+    many: bool
 
 
 class MovementFields(Model):
@@ -116,7 +124,7 @@ class MovementEdit(Model):
     """A movement as texts by field; ``version`` is left out for a new one."""
 
     version: int | None = None
-    fields: dict[str, str] = Field(max_length=60)
+    fields: dict[str, str] = Field(max_length=80)
 
 
 class RetireRequest(Model):

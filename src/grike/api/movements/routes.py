@@ -112,7 +112,16 @@ def blank_fields(_: SignedIn) -> MovementFields:
 
 
 def _fields(texts: dict[str, str]) -> list[FieldModel]:
-    return [FieldModel(name=c.name, meaning=c.meaning, text=texts.get(c.name, "")) for c in COLUMNS]
+    return [
+        FieldModel(
+            name=column.name,
+            meaning=column.meaning,
+            text=texts.get(column.name, ""),
+            choices=list(column.choices),
+            many=column.many,
+        )
+        for column in COLUMNS
+    ]
 
 
 @router.get("/{movement_id}/fields")

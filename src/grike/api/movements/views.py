@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from grike.api.movements.models import FormModel, MovementModel, OptionModel
+from grike.api.movements.models import FormModel, MovementModel, OptionModel, TraitsModel
 from grike.core.movement import Form, Movement, Option
 from grike.core.pattern import SUPPORT_WORDS
 
@@ -25,24 +25,8 @@ def _form(form: Form) -> FormModel:
     )
 
 
-def movement_model(movement: Movement, version: int) -> MovementModel:
-    """Return a movement with the version that an edit of it names."""
-    return MovementModel(
-        version=version,
-        id=movement.id,
-        name=movement.name,
-        family=movement.family,
-        role=movement.role,
-        targets=list(movement.targets),
-        assists=list(movement.assists),
-        sides=movement.sides,
-        position=movement.position,
-        pace=movement.pace,
-        plane=movement.plane,
-        level=movement.level,
-        impact=movement.impact,
-        kit=list(movement.kit),
-        joints=dict(movement.joints),
+def _traits(movement: Movement) -> TraitsModel:
+    return TraitsModel(
         pattern=movement.pattern,
         tier=movement.tier,
         tiers={str(level): tier for level, tier in movement.tiers.items()},
@@ -58,6 +42,28 @@ def movement_model(movement: Movement, version: int) -> MovementModel:
         floor_metres=movement.floor_metres,
         forms=[_form(form) for form in movement.forms],
         met_from=movement.met_from,
+    )
+
+
+def movement_model(movement: Movement, version: int) -> MovementModel:
+    """Return a movement with the version that an edit of it names."""
+    return MovementModel(
+        **_traits(movement).model_dump(),
+        version=version,
+        id=movement.id,
+        name=movement.name,
+        family=movement.family,
+        role=movement.role,
+        targets=list(movement.targets),
+        assists=list(movement.assists),
+        sides=movement.sides,
+        position=movement.position,
+        pace=movement.pace,
+        plane=movement.plane,
+        level=movement.level,
+        impact=movement.impact,
+        kit=list(movement.kit),
+        joints=dict(movement.joints),
         foundation=movement.foundation,
         met=movement.met,
         seconds_per_rep=movement.seconds_per_rep,

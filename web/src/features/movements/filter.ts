@@ -42,7 +42,7 @@ function called(movement: Movement, text: string): boolean {
 export type Hits = Map<string, string>;
 
 /** The other words by which a text found a movement; none where its own name did. */
-export function foundAs(movement: Movement, text: string, hits: Hits): string | undefined {
+export function foundAs(movement: Movement, text: string, hits: Hits = new Map()): string | undefined {
   const wanted = squashed(text);
   if (!wanted || squashed(movement.name).includes(wanted)) return undefined;
   const words = movement.other_names.find((name) => squashed(name).includes(wanted)) ?? hits.get(movement.id);
@@ -50,7 +50,7 @@ export function foundAs(movement: Movement, text: string, hits: Hits): string | 
 }
 
 /** The movements that a filter lets through. Joint: those that spare it. Kit "none": body weight. */
-export function matching(movements: Movement[], filter: Filter, hits: Hits): Movement[] {
+export function matching(movements: Movement[], filter: Filter, hits: Hits = new Map()): Movement[] {
   return movements.filter((movement) => {
     const muscles = [...movement.targets, ...movement.assists, ...movement.prepares, ...movement.stretches];
     return (

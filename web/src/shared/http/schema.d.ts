@@ -1698,6 +1698,10 @@ export interface components {
          * @description One field of a movement as text, as it stands in a table.
          */
         FieldModel: {
+            /** Choices */
+            choices: string[];
+            /** Many */
+            many: boolean;
             /** Meaning */
             meaning: string;
             /** Name */

@@ -1,0 +1,67 @@
+import { Button, Field, Flex, Input, NativeSelect } from '@chakra-ui/react';
+
+import { words } from './filter';
+import type { Schemas } from '~/shared/http/client';
+
+interface Props {
+  field: Schemas['FieldModel'];
+  text: string;
+  fault: string | undefined;
+  fixed?: boolean;
+  onText: (text: string) => void;
+}
+
+function partsOf(text: string): string[] {
+  return text
+    .split(';')
+    .map((part) => part.trim())
+    .filter(Boolean);
+}
+
+/** One field of a movement: a menu where there is one, buttons where several may be chosen, else a text. */
+export function FormField({ field, text, fault, fixed = false, onText }: Props) {
+  const chosen = partsOf(text);
+  const toggle = (choice: string) =>
+    onText((chosen.includes(choice) ? chosen.filter((other) => other !== choice) : [...chosen, choice]).join('; '));
+  return (
+    <Field.Root invalid={Boolean(fault)} readOnly={fixed}>
+      <Field.Label fontSize="xs" display="inline-block" _firstLetter={{ textTransform: 'uppercase' }}>
+        {field.meaning}
+      </Field.Label>
+      {field.many && (
+        <Flex role="group" aria-label={field.meaning} gap="1" wrap="wrap">
+          {field.choices.map((choice) => (
+            <Button
+              key={choice}
+              size="2xs"
+              variant={chosen.includes(choice) ? 'solid' : 'outline'}
+              bg={chosen.includes(choice) ? 'action' : 'panel'}
+              color={chosen.includes(choice) ? 'onAction' : 'ink'}
+              aria-pressed={chosen.includes(choice)}
+              onClick={() => toggle(choice)}
+            >
+              {words(choice)}
+            </Button>
+          ))}
+        </Flex>
+      )}
+      {!field.many && field.choices.length > 0 && (
+        <NativeSelect.Root size="xs">
+          <NativeSelect.Field bg="panel" value={text} onChange={(event) => onText(event.target.value)}>
+            <option value="">as usual</option>
+            {field.choices.map((choice) => (
+              <option key={choice} value={choice}>
+                {words(choice)}
+              </option>
+            ))}
+          </NativeSelect.Field>
+          <NativeSelect.Indicator />
+        </NativeSelect.Root>
+      )}
+      {!field.choices.length && (
+        <Input size="xs" bg="panel" value={text} onChange={(event) => onText(event.target.value)} />
+      )}
+      {fault && <Field.ErrorText>{fault}</Field.ErrorText>}
+    </Field.Root>
+  );
+}
