@@ -89,6 +89,8 @@ class Chains(unittest.TestCase):
                 other = LIBRARY[option.movement_id]
                 self.assertIn((other.level - movement.level) * step, (0, 1), movement.id)
                 self.assertIs(other.role, Role.WORK, movement.id)
+                if Kit.CHAIR not in movement.kit and option is movement.easier:
+                    self.assertIsNot(other.position, Position.SEATED_CHAIR, movement.id)
 
     def test_easier_chains_end(self) -> None:
         """Following the easier option never comes back, and nothing is both easier and harder."""
