@@ -11,6 +11,7 @@ from grike.core.errors import InvalidInput, NotFound
 from grike.core.formats import StraightSets
 from grike.core.movement import Joint, Pace, Role, Sides
 from grike.core.pattern import Pattern, Tier
+from grike.core.wishes import Wishes
 from grike.exchange.library import shipped_library
 from tests.builders import a_class, a_plan, check, work
 
@@ -77,6 +78,14 @@ class Joined(unittest.TestCase):
                 LIBRARY[bad]
         with self.assertRaisesRegex(InvalidInput, "only work"):
             LIBRARY["squat+calf-stretch"]
+
+    def test_what_is_never_wanted_is_not_wanted_joined(self) -> None:
+        """Nor as a form of it."""
+        for name, found in (("squat+upright-row", 1), ("upright-row+squat", 1), ("shrug", 0)):
+            plan = a_plan(a_class(work(SETS, name)), wishes=Wishes(never=("upright-row",)))
+            self.assertEqual(len(check("G2", plan, LIBRARY)), found, name)
+        plan = a_plan(a_class(work(SETS, "squat~pulses")), wishes=Wishes(never=("squat",)))
+        self.assertEqual(len(check("G2", plan, LIBRARY)), 1)
 
     def test_any_two_of_a_position_can_be_joined(self) -> None:
         """On random pairs: sides, tier, level, joints and muscles are those of the two."""

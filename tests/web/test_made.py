@@ -41,6 +41,18 @@ class Made(unittest.TestCase):
             core = json.loads(movement_model(LIBRARY[name], 1).model_dump_json())
             self.assertEqual({key: page[key] for key in SHOWN}, {key: core[key] for key in SHOWN})
 
+    def test_what_is_typed_is_understood(self) -> None:
+        """Every name and form leads to its id, and so does "A with B" for random pairs of them."""
+        rng = random.Random(4)
+        names = [(m.name, m.id) for m in LIBRARY]
+        names += [(form.name, f"{m.id}~{form.id}") for m in LIBRARY for form in m.forms]
+        pairs = [(rng.choice(names), rng.choice(names)) for _ in range(60)]
+        names = rng.sample(names, 60)
+        names += [(f"{a[0]} with {b[0].lower()}", f"{a[1]}+{b[1]}") for a, b in pairs]
+        every = list(ENTRIES.values())
+        found = called([Call(MADE, "idOfEach", ([name for name, _ in names], every))])
+        self.assertEqual(found, [[movement_id for _, movement_id in names]])
+
     def test_what_the_core_refuses_is_nothing(self) -> None:
         """An unknown form or part has no entry to show."""
         for name in ("squat~upside-down", "squat+nothing", "nothing"):

@@ -20,6 +20,12 @@ _MOST_TARGETS, _MOST_CUES = 4, 4
 T = TypeVar("T")
 
 
+def made_of(movement_id: str) -> tuple[str, ...]:
+    """Return an id, and those of the movements that it is a form of or joined from."""
+    parts = movement_id.split(JOIN)
+    return (movement_id, *parts, *(part.partition(FORM)[0] for part in parts))
+
+
 def formed(base: Movement, form_id: str) -> Movement:
     """Return a form of a movement as a movement of its own. Raises NotFound."""
     form = next((form for form in base.forms if form.id == form_id), None)

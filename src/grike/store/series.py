@@ -52,11 +52,11 @@ USES = """
     FROM series_class JOIN design ON design.id = series_class.design_id
     JOIN series ON series.id = series_class.series_id
     WHERE series.deleted_at IS NULL AND
-    JSON_CONTAINS(JSON_EXTRACT(design.body, '$.blocks[*].items[*].movement'), JSON_QUOTE(%s))
+    JSON_EXTRACT(design.body, '$.blocks[*].items[*].movement') REGEXP %s
     ORDER BY series_class.series_id DESC, series_class.day"""
 WAS_USED = """
     SELECT id FROM design
-    WHERE JSON_CONTAINS(JSON_EXTRACT(body, '$.blocks[*].items[*].movement'), JSON_QUOTE(%s))
+    WHERE JSON_EXTRACT(body, '$.blocks[*].items[*].movement') REGEXP %s
     LIMIT 1"""
 REMOVE = """
     UPDATE series SET deleted_at = UTC_TIMESTAMP(3), deleted_by = %s
@@ -284,9 +284,20 @@ def purge(connection: Connection, days: int = BIN_DAYS) -> int:
 
 def was_used(connection: Connection, movement_id: str) -> bool:
     """Return whether any design that was ever stored holds a movement."""
-    return connection.row(WAS_USED, (movement_id,)) is not None
+    return connection.row(WAS_USED, (_by_itself_or_joined(movement_id),)) is not None
+
+
+def _by_itself_or_joined(movement_id: str) -> str:
+    """Return what finds an id in a list of ids, as a form of it or joined with others too.
+
+    An id is small letters, figures and hyphens, so nothing in it has another meaning here.
+    """
+    return f'["+]{movement_id}["+~]'
 
 
 def uses_of(connection: Connection, movement_id: str) -> list[Use]:
     """Return the classes whose design holds a movement, in work, warm-up or cool-down."""
-    return [Use(row["series_id"], row["day"]) for row in connection.rows(USES, (movement_id,))]
+    return [
+        Use(row["series_id"], row["day"])
+        for row in connection.rows(USES, (_by_itself_or_joined(movement_id),))
+    ]

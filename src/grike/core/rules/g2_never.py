@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from grike.core.forms import made_of
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding
@@ -16,7 +17,7 @@ def _check_g2(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     never = frozenset(facts.shape.wishes.never)
     for member in facts.classes if never else ():
         for block, place, item in member.design.every_item():
-            if item.movement_id in never:
+            if not never.isdisjoint(made_of(item.movement_id)):
                 yield Finding(
                     "G2",
                     line.mode,

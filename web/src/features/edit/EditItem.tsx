@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { type Item, withValue } from './document';
 import { Tool } from './EditBlock';
 import { LIST_OF_MOVEMENTS } from './MovementNames';
+import { idOf } from '~/shared/http/made';
 import { useMovements } from '~/shared/http/vocabulary';
 
 const SIDES = [
@@ -39,9 +40,10 @@ export function EditItem({ label, item, first, last, onItem, onMove }: Props) {
   const more = Object.keys(item).filter((key) => !SHOWN.has(key));
   const set = (name: string, value: unknown) => onItem(withValue(item, name, value));
   const pick = (typed: string) => {
-    const found = [...movements.values()].find((entry) => entry.name.toLowerCase() === typed.trim().toLowerCase());
-    setText(found ? null : typed);
-    onItem({ ...item, movement: found?.id ?? typed });
+    const found = idOf(typed, [...movements.values()]);
+    // What is a name already may go on: "Squat" is on the way to "Squat with upright row".
+    setText(typed);
+    onItem({ ...item, movement: found ?? typed });
   };
   return (
     <Flex align="center" gap="2" py="0.5" borderTop="1px solid" borderColor="line" fontSize="xs">
@@ -50,10 +52,11 @@ export function EditItem({ label, item, first, last, onItem, onMove }: Props) {
         w="64"
         list={LIST_OF_MOVEMENTS}
         aria-label={`Name of ${label}`}
-        placeholder="Type a movement"
+        placeholder="Squat, or: Squat with upright row"
         aria-invalid={!movement}
         value={text ?? movement?.name ?? item.movement}
         onChange={(event) => pick(event.target.value)}
+        onBlur={() => movement && setText(null)}
       />
       <Amount name="reps" item={item} onValue={(value) => set('reps', value)} label={label} />
       <Amount name="seconds" item={item} onValue={(value) => set('seconds', value)} label={label} />

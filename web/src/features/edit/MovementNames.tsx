@@ -9,8 +9,9 @@ export function MovementNames() {
     <datalist id={LIST_OF_MOVEMENTS}>
       {[...movements.values()]
         .filter((movement) => !movement.retired)
-        .map((movement) => (
-          <option key={movement.id} value={movement.name} />
+        .flatMap((movement) => [movement.name, ...movement.forms.map((form) => form.name)])
+        .map((name) => (
+          <option key={name} value={name} />
         ))}
     </datalist>
   );

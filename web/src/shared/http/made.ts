@@ -47,7 +47,31 @@ export class Movements extends Map<string, Movement> {
   }
 }
 
+/** The id of what somebody typed: a movement, a form of one, or "Squat with upright row". */
+export function idOf(typed: string, movements: readonly Movement[]): string | undefined {
+  const ids = new Map<string, string>();
+  for (const movement of movements) {
+    ids.set(movement.name.toLowerCase(), movement.id);
+    for (const form of movement.forms) ids.set(form.name.toLowerCase(), `${movement.id}${FORM}${form.id}`);
+  }
+  const wanted = typed.trim().toLowerCase();
+  const whole = ids.get(wanted);
+  if (whole) return whole;
+  // A name may have "with" in it itself, so every place is tried where it could be cut.
+  for (const cut of wanted.matchAll(/\s+(?:with|\+)\s+/g)) {
+    const first = ids.get(wanted.slice(0, cut.index));
+    const rest = idOf(wanted.slice(cut.index + cut[0].length), movements);
+    if (first && rest) return `${first}${JOIN}${rest}`;
+  }
+  return undefined;
+}
+
 /** The same for entries by id, as they come from the server; null where there is none. */
 export function shown(id: string, entries: Record<string, Movement>): Movement | null {
   return new Movements(Object.entries(entries)).get(id) ?? null;
+}
+
+/** The ids of several names, undefined ones as null. */
+export function idOfEach(typed: readonly string[], movements: readonly Movement[]): (string | null)[] {
+  return typed.map((name) => idOf(name, movements) ?? null);
 }

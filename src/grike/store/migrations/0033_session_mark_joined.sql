@@ -1,0 +1,1 @@
+ALTER TABLE session_mark MODIFY movement_id VARCHAR(255) NOT NULL DEFAULT ''
