@@ -118,10 +118,6 @@ def movement_from(data: Mapping[str, Any], entries: Entries) -> Movement:
         stand_in=_stand_in(data.get("stand_in"), entries),
         seated=_stand_in(data.get("seated"), entries),
         relief={Joint(name): text for name, text in data.get("relief", {}).items()},
-        retired=data.get("retired", False),
-        met=data.get("met"),
-        met_from=data.get("met_from", ""),
-        foundation=data["foundation"],
         other_names=tuple(data.get("other_names", ())),
         prepares=_muscles(data.get("prepares", [])),
         prepares_joints=tuple(data.get("prepares_joints", ())),
@@ -141,6 +137,10 @@ def _with_traits(movement: Movement, data: Mapping[str, Any]) -> Movement:
     pattern = Pattern(data["pattern"]) if "pattern" in data else usual
     return replace(
         movement,
+        foundation=data["foundation"],
+        retired=data.get("retired", False),
+        met=data.get("met"),
+        met_from=data.get("met_from", ""),
         pattern=pattern,
         tier=Tier(data["tier"]) if "tier" in data else usual_tier(pattern),
         tiers={int(level): Tier(tier) for level, tier in data.get("tiers", {}).items()},

@@ -47,17 +47,6 @@ DROP_CLASS = "DELETE FROM series_class WHERE series_id = %s AND day = %s"
 SET_UP = """
     UPDATE series SET name = %s, shape = %s, sheet = %s, yardstick = %s, shaped = version + 1
     WHERE id = %s"""
-USES = """
-    SELECT series_class.series_id, series_class.day
-    FROM series_class JOIN design ON design.id = series_class.design_id
-    JOIN series ON series.id = series_class.series_id
-    WHERE series.deleted_at IS NULL AND
-    JSON_EXTRACT(design.body, '$.blocks[*].items[*].movement') REGEXP %s
-    ORDER BY series_class.series_id DESC, series_class.day"""
-WAS_USED = """
-    SELECT id FROM design
-    WHERE JSON_EXTRACT(body, '$.blocks[*].items[*].movement') REGEXP %s
-    LIMIT 1"""
 REMOVE = """
     UPDATE series SET deleted_at = UTC_TIMESTAMP(3), deleted_by = %s
     WHERE id = %s AND deleted_at IS NULL"""
@@ -80,14 +69,6 @@ PURGE = "DELETE FROM series WHERE deleted_at < UTC_TIMESTAMP(3) - INTERVAL %s DA
 
 #: So long a deleted series can be brought back.
 BIN_DAYS = 30
-
-
-@dataclass(frozen=True, slots=True)
-class Use:
-    """A class of a series that holds some movement; ``day``: see Slot."""
-
-    series_id: int
-    day: int
 
 
 @dataclass(frozen=True, slots=True)
@@ -280,24 +261,3 @@ def purge(connection: Connection, days: int = BIN_DAYS) -> int:
     """Let go of what lies in the bin for longer; return how many. What was recorded is kept."""
     connection.run(UNTAUGHT, (days,))
     return connection.run(PURGE, (days,))
-
-
-def was_used(connection: Connection, movement_id: str) -> bool:
-    """Return whether any design that was ever stored holds a movement."""
-    return connection.row(WAS_USED, (_by_itself_or_joined(movement_id),)) is not None
-
-
-def _by_itself_or_joined(movement_id: str) -> str:
-    """Return what finds an id in a list of ids, as a form of it or joined with others too.
-
-    An id is small letters, figures and hyphens, so nothing in it has another meaning here.
-    """
-    return f'["+]{movement_id}["+~]'
-
-
-def uses_of(connection: Connection, movement_id: str) -> list[Use]:
-    """Return the classes whose design holds a movement, in work, warm-up or cool-down."""
-    return [
-        Use(row["series_id"], row["day"])
-        for row in connection.rows(USES, (_by_itself_or_joined(movement_id),))
-    ]

@@ -28,7 +28,7 @@ from grike.exchange.movement_cells import Entry
 from grike.exchange.movement_csv import COLUMNS, from_csv, from_fields, to_csv, to_fields
 from grike.exchange.search import MOST_TEXT, search
 from grike.store import library as stored_library
-from grike.store import series
+from grike.store import uses
 from grike.store.connection import Connection
 
 SearchText = Annotated[str, Query(max_length=MOST_TEXT)]
@@ -186,7 +186,7 @@ def delete_movement(movement_id: str, _: Director, state: StateOf) -> None:
     with state.database.transaction() as connection:
         name = stored_library.get(connection, movement_id).entry["name"]
         shipped = any(entry["id"] == movement_id for entry in library_document()["movements"])
-        if shipped or series.was_used(connection, movement_id):
+        if shipped or uses.was_used(connection, movement_id):
             raise Conflict(
                 f"'{name}' cannot be deleted.",
                 "It ships with Grike." if shipped else "Classes hold it, or held it.",
@@ -202,7 +202,7 @@ def movement_uses(movement_id: str, _: SignedIn, state: StateOf) -> list[Movemen
     """Return the classes that hold a movement, series by series."""
     with state.database.transaction() as connection:
         stored_library.get(connection, movement_id)
-        found = series.uses_of(connection, movement_id)
+        found = uses.uses_of(connection, movement_id)
         plans = {use.series_id: state.series(connection, use.series_id) for use in found}
     out: list[MovementUse] = []
     for use in found:
