@@ -195,6 +195,20 @@ class Demands(unittest.TestCase):
             self.assertIn("effort", LOAD_WORDS[kit])
 
 
+class Care(unittest.TestCase):
+    def test_care_names_whom_a_position_does_not_suit(self) -> None:
+        """Lying: pregnancy; jumps: the pelvic floor; holds: blood pressure or the breath."""
+        lying = {Position.SUPINE, Position.PRONE, Position.SIDE_LYING}
+        for movement in LIBRARY:
+            care = movement.care.lower()
+            if movement.position in lying:
+                self.assertIn("pregnan", care, movement.id)
+            if movement.impact == 2:
+                self.assertIn("pelvic floor", care, movement.id)
+            if movement.role is Role.WORK and movement.pace is Pace.STILL:
+                self.assertRegex(care, "blood pressure|breath", movement.id)
+
+
 class Names(unittest.TestCase):
     def test_most_have_another_name_and_none_is_shared(self) -> None:
         """Every work movement has another name; no name leads to two movements."""
