@@ -50,6 +50,21 @@ class Forms(unittest.TestCase):
         self.assertIn("goblet-squat", caught.exception.fix)
 
 
+class OneSide(unittest.TestCase):
+    def test_curls_one_arm_at_a_time(self) -> None:
+        """Two sets of ten curls a side: four bouts of 16 s, left and right equal."""
+        clock = class_clock(a_class(work(SETS, "curl~one-side")), LIBRARY)
+        self.assertEqual([bout.seconds for bout in clock.bouts], [16, 16, 16, 16])
+        self.assertEqual([bout.side.value for bout in clock.bouts], ["left", "right"] * 2)
+        plan = a_plan(a_class(work(SETS, "curl~one-side")))
+        self.assertEqual(check("C4", plan, LIBRARY), [])
+
+    def test_only_where_the_movement_says_so(self) -> None:
+        """A crunch has no sides."""
+        self.assertIn("lateral-lunge~one-side", LIBRARY)
+        self.assertNotIn("crunch~one-side", LIBRARY)
+
+
 class Joined(unittest.TestCase):
     def test_a_worked_example(self) -> None:
         """Squat of 1.5 s with an upright row of 2.2 s: 3.7 s a rep, what both ask of the body."""

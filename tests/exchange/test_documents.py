@@ -188,3 +188,40 @@ class RoundTrips(unittest.TestCase):
         for kind in ("class", "request", "plan", "movements"):
             shown = json.loads((FORMATS / f"{kind}.schema.json").read_text())
             self.assertEqual(shown, schema(kind))
+
+
+class Suggestions(unittest.TestCase):
+    """What is refused is refused with what was probably meant."""
+
+    def refused(self, **changes: Any) -> InvalidInput:
+        document = example("class")
+        item = changes.pop("item", None)
+        if item is not None:
+            document["blocks"][2]["items"][1] = item
+        with self.assertRaises(InvalidInput) as caught:
+            class_from(conforming(document | changes, "class"), shipped_library())
+        return caught.exception
+
+    def test_what_was_probably_meant_is_said(self) -> None:
+        """A focus, a movement, a form and a split of what has no sides by itself."""
+        self.assertIn("Did you mean lower?", self.refused(focus="lowre").fix)
+        self.assertIn("goblet-squat", self.refused(item={"movement": "gobelt-squat"}).fix)
+        self.assertIn("pulses", self.refused(item={"movement": "squat~pulse"}).fix)
+        split = {"movement": "curl", "handling": "split"}
+        self.assertIn("curl~one-side", self.refused(item=split).fix)
+
+    def test_the_advice_works(self) -> None:
+        """A split of one side at a time is taken."""
+        document = example("class")
+        document["blocks"][2]["items"][1] = {"movement": "curl~one-side", "handling": "split"}
+        design, _ = class_from(conforming(document, "class"), shipped_library())
+        require_equal_sides(design, shipped_library())
+
+    def test_a_long_list_ends_after_a_whole_value(self) -> None:
+        """Of many kinds of kit none is cut in the middle, and how many more there are is said."""
+        what = self.refused(kit=["trampoline"]).what
+        self.assertRegex(what, r"is not one of ('[a-z-]+', )*'[a-z-]+' and \d+ others\.$")
+
+    def test_an_empty_class_is_refused(self) -> None:
+        """A class without a block is none."""
+        self.assertIn("at least one block", self.refused(blocks=[]).what)

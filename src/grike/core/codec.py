@@ -11,9 +11,10 @@ from collections.abc import Mapping
 from typing import Any
 
 from grike.core.design import Block, ClassDesign
-from grike.core.errors import InvalidInput
+from grike.core.errors import GrikeError, InvalidInput
 from grike.core.focus import Focus
 from grike.core.formats import FORMATS, Format
+from grike.core.forms import FORM, ONE_SIDE
 from grike.core.item import Handling, Item, Pass
 from grike.core.kit import Kit, Room
 from grike.core.library import Library
@@ -122,18 +123,18 @@ def check_against_library(design: ClassDesign, library: Library) -> None:
     for number, block in enumerate(design.blocks):
         for place, item in enumerate(block.items):
             where = f"blocks[{number}].items[{place}]"
-            if item.movement_id not in library:
-                raise InvalidInput(
-                    f"There is no movement '{item.movement_id}'.",
-                    fix="Use an id from the movement library.",
-                    place=f"{where}.movement",
-                )
-            movement = library[item.movement_id]
+            try:
+                movement = library[item.movement_id]
+            except GrikeError as error:
+                place_of = f"{where}.movement"
+                raise InvalidInput(error.what, error.why, error.fix, place=place_of) from None
             if item.handling is not Handling.TWO_BOUTS and movement.sides is not Sides.ONE:
                 raise InvalidInput(
                     f"{movement.name} is {movement.sides.value}, so it cannot be handled "
                     f"'{item.handling.value}'.",
-                    fix="Leave the handling out.",
+                    fix=f"Write {movement.id}{FORM}{ONE_SIDE} to do one side at a time."
+                    if movement.one_sided_too
+                    else "Leave the handling out.",
                     place=f"{where}.handling",
                 )
 

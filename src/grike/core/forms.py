@@ -13,6 +13,8 @@ from grike.core.pattern import Pattern, Tier
 
 #: Between a movement and the form of it, and between movements that are joined.
 FORM, JOIN = "~", "+"
+#: The form of every movement that may be done one side at a time.
+ONE_SIDE = "one-side"
 MOST_JOINED = 3
 _TIERS = (Tier.SMALL, Tier.SUPPORTING, Tier.MAIN)
 _MOST_TARGETS, _MOST_CUES = 4, 4
@@ -28,6 +30,17 @@ def made_of(movement_id: str) -> tuple[str, ...]:
 
 def formed(base: Movement, form_id: str) -> Movement:
     """Return a form of a movement as a movement of its own. Raises NotFound."""
+    if form_id == ONE_SIDE and base.one_sided_too:
+        return replace(
+            base,
+            id=f"{base.id}{FORM}{ONE_SIDE}",
+            name=f"{base.name}, one side",
+            other_names=(),
+            sides=Sides.ONE,
+            one_sided_too=False,
+            beats=None,
+            forms=(),
+        )
     form = next((form for form in base.forms if form.id == form_id), None)
     if form is None:
         known = ", ".join(form.id for form in base.forms)

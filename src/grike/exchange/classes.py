@@ -19,6 +19,8 @@ from grike.core.volume import Amount, Volume, class_volume
 def class_from(data: Mapping[str, Any], library: Library) -> tuple[ClassDesign, frozenset[str]]:
     """Return the design in a document, and the ids of movements that the group knows."""
     design = design_from(data)
+    if not design.blocks:
+        raise InvalidInput("A class has at least one block.", fix="Add one.", place="blocks")
     check_against_library(design, library)
     return design, frozenset(data.get("known", ()))
 

@@ -4,14 +4,18 @@ from __future__ import annotations
 
 import json
 from functools import lru_cache
+from itertools import accumulate
 from pathlib import Path
 from typing import Any
 
 from jsonschema import Draft202012Validator
 from jsonschema.exceptions import ValidationError, best_match
+from rapidfuzz import process
 
 from grike.core.errors import InvalidInput
 
+#: So many characters of a message are shown; from this likeness of 100 on a value was meant.
+_MOST_WORDS, _ALIKE = 200, 75
 DATA = Path(__file__).parent.parent / "data"
 
 
@@ -62,12 +66,39 @@ def conforming(data: Any, kind: str) -> dict[str, Any]:
     error = best_match(_validator(kind).iter_errors(data))
     if error is not None:
         raise InvalidInput(
-            f"{error.message[:200]}.",
-            fix=f"See docs/formats/{kind}.schema.json.",
+            f"{_words(error)}.",
+            fix=_meant(error) or f"See docs/formats/{kind}.schema.json.",
             place=_place(error),
         )
     document: dict[str, Any] = data
     return document
+
+
+def _words(error: ValidationError) -> str:
+    """Return what is wrong; a long list of what may stand there ends after a whole value."""
+    if error.validator == "enum":
+        known = [f"'{value}'" for value in _known(error)]
+        ends = accumulate(len(word) + 2 for word in known)
+        shown = [word for word, end in zip(known, ends, strict=True) if end <= _MOST_WORDS]
+        more = f" and {len(known) - len(shown)} others" if len(shown) < len(known) else ""
+        return f"{error.instance!r:.80} is not one of {', '.join(shown)}{more}"
+    message = error.message
+    return (
+        message if len(message) <= _MOST_WORDS else f"{message[:_MOST_WORDS].rsplit(' ', 1)[0]} ..."
+    )
+
+
+def _known(error: ValidationError) -> list[object]:
+    return error.validator_value if isinstance(error.validator_value, list) else []
+
+
+def _meant(error: ValidationError) -> str:
+    """Return which of the known values was probably meant; nothing where none is near."""
+    if error.validator != "enum" or not isinstance(error.instance, str):
+        return ""
+    known = [value for value in _known(error) if isinstance(value, str)]
+    near = process.extract(error.instance, known, limit=2, score_cutoff=_ALIKE)
+    return f"Did you mean {' or '.join(name for name, _, _ in near)}?" if near else ""
 
 
 def read(path: str, kind: str) -> dict[str, Any]:

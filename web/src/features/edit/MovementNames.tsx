@@ -1,3 +1,4 @@
+import { namesOf } from '~/shared/http/made';
 import { useMovements } from '~/shared/http/vocabulary';
 
 export const LIST_OF_MOVEMENTS = 'movement-names';
@@ -9,7 +10,7 @@ export function MovementNames() {
     <datalist id={LIST_OF_MOVEMENTS}>
       {[...movements.values()]
         .filter((movement) => !movement.retired)
-        .flatMap((movement) => [movement.name, ...movement.forms.map((form) => form.name)])
+        .flatMap((movement) => namesOf(movement).map(([name]) => name))
         .map((name) => (
           <option key={name} value={name} />
         ))}

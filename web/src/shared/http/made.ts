@@ -5,11 +5,28 @@ type Movement = Schemas['MovementModel'];
 /** Between a movement and the form of it, and between movements that are joined in one repetition. */
 const FORM = '~';
 const JOIN = '+';
+/** The form of every movement that may be done one side at a time. */
+const ONE_SIDE = 'one-side';
+
+function oneSide(movement: Movement): string {
+  return `${movement.name}, one side`;
+}
+
+/** The names under which a movement can be typed: its own, its forms, one side of it. */
+export function namesOf(movement: Movement): [name: string, id: string][] {
+  return [
+    [movement.name, movement.id],
+    ...movement.forms.map((form): [string, string] => [form.name, `${movement.id}${FORM}${form.id}`]),
+    ...(movement.one_sided_too ? [[oneSide(movement), `${movement.id}${FORM}${ONE_SIDE}`] as [string, string]] : []),
+  ];
+}
 
 function single(id: string, base: (id: string) => Movement | undefined): Movement | undefined {
   const [own = '', form] = id.split(FORM);
   const movement = base(own);
   if (!movement || form === undefined) return movement;
+  if (form === ONE_SIDE && movement.one_sided_too)
+    return { ...movement, id, name: oneSide(movement), sides: 'one-sided', one_sided_too: false, forms: [] };
   const found = movement.forms.find((entry) => entry.id === form);
   if (!found) return undefined;
   const { name, level, seconds_per_rep, reps, seconds } = found;
@@ -29,6 +46,7 @@ export function made(id: string, base: (id: string) => Movement | undefined): Mo
     id,
     name: [first.name, ...others.map((part) => part?.name.toLowerCase())].join(' with '),
     level: Math.max(...every.map((part) => part.level)),
+    sides: every.find((part) => part.sides !== 'two-sided')?.sides ?? 'two-sided',
     kit: [...new Set(every.flatMap((part) => part.kit))],
     cues: [...new Set(every.flatMap((part) => part.cues.slice(0, 2)))].slice(0, 4),
     faults: [...new Set(every.flatMap((part) => part.faults.slice(0, 1)))],
@@ -50,10 +68,7 @@ export class Movements extends Map<string, Movement> {
 /** The id of what somebody typed: a movement, a form of one, or "Squat with upright row". */
 export function idOf(typed: string, movements: readonly Movement[]): string | undefined {
   const ids = new Map<string, string>();
-  for (const movement of movements) {
-    ids.set(movement.name.toLowerCase(), movement.id);
-    for (const form of movement.forms) ids.set(form.name.toLowerCase(), `${movement.id}${FORM}${form.id}`);
-  }
+  for (const movement of movements) for (const [name, id] of namesOf(movement)) ids.set(name.toLowerCase(), id);
   const wanted = typed.trim().toLowerCase();
   const whole = ids.get(wanted);
   if (whole) return whole;
