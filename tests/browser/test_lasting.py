@@ -177,7 +177,9 @@ class Bin(WithClass):
         self.press("Delete ")
         self.press("Delete it")
         self.see_text("No series yet")
-        self.driver.find_element(By.XPATH, "//summary[contains(., 'can be brought back')]").click()
+        path = "//summary[contains(., 'can be brought back')]"
+        self.wait.until(lambda d: d.find_elements(By.XPATH, path))
+        self.driver.find_element(By.XPATH, path).click()
         self.press("Bring ")
         self.see("h2 a").click()
         self.see("table [data-slot]")
