@@ -11,6 +11,7 @@ from grike.core.clock import class_clock
 from grike.core.errors import InvalidInput
 from grike.core.formats import StraightSets
 from grike.exchange.library import shipped_library
+from grike.exchange.search import search
 from tests.builders import MONDAY, a_class, a_library, a_shape, circuit, work
 from tests.web.node import SAME, Call, a_date, called
 
@@ -157,6 +158,9 @@ class Library(unittest.TestCase):
         for (text, wanted), own in zip(looked_for.items(), found, strict=True):
             self.assertIn(wanted, [m["id"] for m in own], text)
             self.assertLess(len(own), 30, text)
+        for text, own in zip(looked_for, found, strict=True):
+            server = {hit.movement_id for hit in search(shipped_library(), text)}
+            self.assertLessEqual({m["id"] for m in own}, server, text)
         climber = next(m for m in movements if m["id"] == "climber")
         words = called(
             [Call(FILTER, "foundAs", (climber, text)) for text in ("mountain", "climb", "")]

@@ -11,10 +11,9 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 from grike.core.kit import Kit
-from grike.core.movement import Joint, Movement, Position
+from grike.core.movement import FLIGHT, Joint, Movement, Position
 from grike.core.pattern import Demand
 
-_JUMP = 2
 #: At this intensity talking is hard: vigorous effort begins at 6 MET, and hard effort above 7.
 _HARD_MET = 7.0
 
@@ -54,7 +53,7 @@ class CautionFacts:
 
 
 def _jumps(movement: Movement) -> bool:
-    return movement.impact >= _JUMP
+    return movement.impact >= FLIGHT
 
 
 def _asks(*demands: Demand) -> Callable[[Movement], bool]:

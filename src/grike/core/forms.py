@@ -117,6 +117,8 @@ def _with_demands(made: Movement, parts: Sequence[Movement]) -> Movement:
         loadable=_once(kit for part in parts for kit in part.loadable),
         demands=frozenset().union(*(part.demands for part in parts)),
         skill=max(part.skill for part in parts),
+        floor_metres=max(part.floor_metres for part in parts),
+        raises_pulse=any(part.raises_pulse for part in parts),
         support=_once(kind for part in parts for kind in part.support),
         met=max((part.met for part in parts if part.met is not None), default=None),
         met_from=f"estimated from {' and '.join(part.name.lower() for part in parts)}",

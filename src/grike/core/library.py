@@ -50,8 +50,8 @@ class Library:
             made = joined(movement_id, [self._single(part) for part in parts])
         else:
             made = self._single(movement_id)
-        self._derived[movement_id] = made
-        return made
+        # Two who ask at once get the same object: movements are compared as objects.
+        return self._derived.setdefault(movement_id, made)
 
     def _single(self, movement_id: str) -> Movement:
         base, mark, form = movement_id.partition(FORM)

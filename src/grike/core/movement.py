@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
 from enum import StrEnum
 
@@ -53,6 +53,12 @@ class Position(StrEnum):
 UPRIGHT = frozenset(
     {Position.STANDING, Position.SEATED_CHAIR, Position.HANDS_RAISED, Position.HANGING}
 )
+
+
+#: Positions in which the weight of the body rests on a knee or on both.
+ON_A_KNEE = frozenset({Position.KNEELING, Position.HALF_KNEELING, Position.ALL_FOURS})
+#: The impact of what leaves the ground.
+FLIGHT = 2
 
 
 class Pace(StrEnum):
@@ -202,6 +208,7 @@ class Movement:
 
     def __post_init__(self) -> None:
         object.__setattr__(self, "fetched_kit", frozenset(self.kit) - ALWAYS_AT_HAND)
+        object.__setattr__(self, "demands", self.demands | frozenset(self._implied()))
         if self.seconds_per_rep <= 0:
             raise InvalidInput(f"{self.name}: seconds per rep must be more than 0.", place=self.id)
         if self.role is Role.WORK and not 1 <= len(self.targets) <= 4:
@@ -217,6 +224,15 @@ class Movement:
                 f"{self.name}: {', '.join(sorted(both))} is both target and assist.",
                 place=self.id,
             )
+
+    def _implied(self) -> Iterator[Demand]:
+        """Yield what position, impact and pace ask anyway: cautions hold for every entry."""
+        if self.position in ON_A_KNEE:
+            yield Demand.KNEELING
+        if self.impact >= FLIGHT:
+            yield from (Demand.BELLY, Demand.QUICK)
+        if self.role is Role.WORK and self.pace is Pace.STILL:
+            yield Demand.HOLD
 
     @property
     def upright(self) -> bool:

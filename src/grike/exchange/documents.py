@@ -10,12 +10,12 @@ from typing import Any
 
 from jsonschema import Draft202012Validator
 from jsonschema.exceptions import ValidationError, best_match
-from rapidfuzz import process
 
 from grike.core.errors import InvalidInput
+from grike.exchange.suggestions import did_you_mean
 
-#: So many characters of a message are shown; from this likeness of 100 on a value was meant.
-_MOST_WORDS, _ALIKE = 200, 75
+#: So many characters of a message are shown.
+_MOST_WORDS = 200
 DATA = Path(__file__).parent.parent / "data"
 
 
@@ -97,8 +97,7 @@ def _meant(error: ValidationError) -> str:
     if error.validator != "enum" or not isinstance(error.instance, str):
         return ""
     known = [value for value in _known(error) if isinstance(value, str)]
-    near = process.extract(error.instance, known, limit=2, score_cutoff=_ALIKE)
-    return f"Did you mean {' or '.join(name for name, _, _ in near)}?" if near else ""
+    return did_you_mean(error.instance, known)
 
 
 def read(path: str, kind: str) -> dict[str, Any]:

@@ -8,8 +8,6 @@ from dataclasses import replace
 from functools import lru_cache
 from typing import Any
 
-from rapidfuzz import process
-
 from grike.core.anatomy import Muscle
 from grike.core.errors import InvalidInput
 from grike.core.family import Family
@@ -30,9 +28,8 @@ from grike.core.movement import (
 )
 from grike.core.pattern import Demand, Pattern, Support, Tier, usual_pattern, usual_tier
 from grike.exchange.documents import DATA, conforming, parse
+from grike.exchange.suggestions import did_you_mean
 
-#: From this likeness of 100 on a name is offered for one that is not there.
-_ALIKE = 75
 Entries = Mapping[str, Mapping[str, Any]]
 #: Stands about in every hall, so that no option says it.
 _ABOUT = {Kit.MAT, Kit.WALL, Kit.CHAIR, Kit.TOWEL}
@@ -59,11 +56,9 @@ def entry_of(movement_id: str, entries: Entries) -> Mapping[str, Any]:
     """Return an entry by id. Raises InvalidInput that names what was probably meant."""
     if movement_id in entries:
         return entries[movement_id]
-    near = process.extract(movement_id, list(entries), limit=3, score_cutoff=_ALIKE)
-    meant = ", ".join(name for name, _, _ in near)
     raise InvalidInput(
         f"There is no movement '{movement_id}'.",
-        fix=f"Did you mean {meant}?" if meant else "Name one of the library.",
+        fix=did_you_mean(movement_id, entries) or "Name one of the library.",
     )
 
 

@@ -1,7 +1,9 @@
-import { Button, Field, Flex, Input, NativeSelect } from '@chakra-ui/react';
+import { Field, Flex, Input, NativeSelect } from '@chakra-ui/react';
 
 import { words } from './filter';
+import { toggled } from '~/shared/format/lists';
 import type { Schemas } from '~/shared/http/client';
+import { Toggle } from '~/shared/ui/Toggle';
 
 interface Props {
   field: Schemas['FieldModel'];
@@ -21,8 +23,6 @@ function partsOf(text: string): string[] {
 /** One field of a movement: a menu where there is one, buttons where several may be chosen, else a text. */
 export function FormField({ field, text, fault, fixed = false, onText }: Props) {
   const chosen = partsOf(text);
-  const toggle = (choice: string) =>
-    onText((chosen.includes(choice) ? chosen.filter((other) => other !== choice) : [...chosen, choice]).join('; '));
   return (
     <Field.Root invalid={Boolean(fault)} readOnly={fixed}>
       <Field.Label fontSize="xs" display="inline-block" _firstLetter={{ textTransform: 'uppercase' }}>
@@ -31,17 +31,13 @@ export function FormField({ field, text, fault, fixed = false, onText }: Props) 
       {field.many && (
         <Flex role="group" aria-label={field.meaning} gap="1" wrap="wrap">
           {field.choices.map((choice) => (
-            <Button
+            <Toggle
               key={choice}
-              size="2xs"
-              variant={chosen.includes(choice) ? 'solid' : 'outline'}
-              bg={chosen.includes(choice) ? 'action' : 'panel'}
-              color={chosen.includes(choice) ? 'onAction' : 'ink'}
-              aria-pressed={chosen.includes(choice)}
-              onClick={() => toggle(choice)}
+              on={chosen.includes(choice)}
+              onToggle={() => onText(toggled(chosen, choice).join('; '))}
             >
               {words(choice)}
-            </Button>
+            </Toggle>
           ))}
         </Flex>
       )}

@@ -1,6 +1,8 @@
-import { Box, Button, Flex, Text } from '@chakra-ui/react';
+import { Box, Flex, Text } from '@chakra-ui/react';
 
+import { toggled } from '~/shared/format/lists';
 import type { Schemas } from '~/shared/http/client';
+import { Toggle } from '~/shared/ui/Toggle';
 
 interface Props {
   label: string;
@@ -11,27 +13,14 @@ interface Props {
 
 /** Cautions to press on and off; each that is on says what it keeps out, what comes instead, when to ask. */
 export function Cautions({ label, all, chosen, onChosen }: Props) {
-  const toggle = (id: Schemas['Caution']) =>
-    onChosen(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id]);
   return (
     <Box flex="1" minW="0">
       <Flex role="group" aria-label={label} gap="1" wrap="wrap">
-        {all.map((caution) => {
-          const on = chosen.includes(caution.id);
-          return (
-            <Button
-              key={caution.id}
-              size="2xs"
-              variant={on ? 'solid' : 'outline'}
-              bg={on ? 'action' : 'panel'}
-              color={on ? 'onAction' : 'ink'}
-              aria-pressed={on}
-              onClick={() => toggle(caution.id)}
-            >
-              {caution.name}
-            </Button>
-          );
-        })}
+        {all.map(({ id, name }) => (
+          <Toggle key={id} on={chosen.includes(id)} onToggle={() => onChosen(toggled(chosen, id))}>
+            {name}
+          </Toggle>
+        ))}
       </Flex>
       {all
         .filter((caution) => chosen.includes(caution.id))

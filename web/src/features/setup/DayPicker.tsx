@@ -1,6 +1,7 @@
-import { Button, Field, Flex } from '@chakra-ui/react';
+import { Field, Flex } from '@chakra-ui/react';
 
 import { DAYS } from '~/shared/format/time';
+import { Toggle } from '~/shared/ui/Toggle';
 
 interface Props {
   days: number[];
@@ -18,18 +19,9 @@ export function DayPicker({ days, error, onDays }: Props) {
       </Field.Label>
       <Flex gap="1">
         {DAYS.map((name, day) => (
-          <Button
-            key={name}
-            size="sm"
-            variant={days.includes(day) ? 'solid' : 'outline'}
-            bg={days.includes(day) ? 'action' : 'panel'}
-            color={days.includes(day) ? 'onAction' : 'ink'}
-            aria-pressed={days.includes(day)}
-            aria-label={name}
-            onClick={() => toggle(day)}
-          >
+          <Toggle key={name} size="sm" on={days.includes(day)} aria-label={name} onToggle={() => toggle(day)}>
             {name.slice(0, 3)}
-          </Button>
+          </Toggle>
         ))}
       </Flex>
       {error && <Field.ErrorText>{error}</Field.ErrorText>}

@@ -1,4 +1,4 @@
-import { Box, Button, chakra, Flex, NativeSelect, Text } from '@chakra-ui/react';
+import { Box, chakra, Flex, NativeSelect, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 
 import type { NewSeries } from './api';
@@ -6,6 +6,7 @@ import { menuOf, ownedBy, withMenu, withOwned } from './wishes';
 import type { Schemas } from '~/shared/http/client';
 import { catalogueOptions } from '~/shared/http/vocabulary';
 import { DAYS } from '~/shared/format/time';
+import { Toggle } from '~/shared/ui/Toggle';
 
 interface Props {
   draft: NewSeries;
@@ -46,17 +47,9 @@ export function DayWishes({ draft, error, onDraft }: Props) {
             {DAYS[day]}
           </Text>
           {catalogue.focuses.map((focus) => (
-            <Button
-              key={focus.id}
-              size="2xs"
-              variant={menuOf(draft, day).includes(focus.id) ? 'solid' : 'outline'}
-              bg={menuOf(draft, day).includes(focus.id) ? 'action' : 'panel'}
-              color={menuOf(draft, day).includes(focus.id) ? 'onAction' : 'ink'}
-              aria-pressed={menuOf(draft, day).includes(focus.id)}
-              onClick={() => toggle(day, focus.id)}
-            >
+            <Toggle key={focus.id} on={menuOf(draft, day).includes(focus.id)} onToggle={() => toggle(day, focus.id)}>
               {focus.name}
-            </Button>
+            </Toggle>
           ))}
           <NativeSelect.Root size="xs" w="32" ml="auto">
             <NativeSelect.Field

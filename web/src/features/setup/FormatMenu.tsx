@@ -3,6 +3,8 @@ import { useQuery } from '@tanstack/react-query';
 
 import type { NewSeries } from './api';
 import { catalogueOptions } from '~/shared/http/vocabulary';
+import { toggled } from '~/shared/format/lists';
+import { Toggle } from '~/shared/ui/Toggle';
 
 interface Props {
   draft: NewSeries;
@@ -15,8 +17,7 @@ export function FormatMenu({ draft, error, onDraft }: Props) {
   const { data: catalogue } = useQuery(catalogueOptions);
   if (!catalogue) return null;
   const chosen = draft.formats ?? [];
-  const toggle = (id: string) =>
-    onDraft({ ...draft, formats: chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id] });
+  const toggle = (id: string) => onDraft({ ...draft, formats: toggled(chosen, id) });
   return (
     <chakra.details mb="3" open={Boolean(error) || undefined}>
       <Box as="summary" cursor="pointer" fontWeight="600">
@@ -30,17 +31,9 @@ export function FormatMenu({ draft, error, onDraft }: Props) {
         {catalogue.formats
           .filter((format) => [...catalogue.planned_formats, ...catalogue.endings].includes(format.id))
           .map((format) => (
-            <Button
-              key={format.id}
-              size="xs"
-              variant={chosen.includes(format.id) ? 'solid' : 'outline'}
-              bg={chosen.includes(format.id) ? 'action' : 'panel'}
-              color={chosen.includes(format.id) ? 'onAction' : 'ink'}
-              aria-pressed={chosen.includes(format.id)}
-              onClick={() => toggle(format.id)}
-            >
+            <Toggle key={format.id} size="xs" on={chosen.includes(format.id)} onToggle={() => toggle(format.id)}>
               {format.name}
-            </Button>
+            </Toggle>
           ))}
         {chosen.length > 0 && (
           <Button size="xs" variant="ghost" onClick={() => onDraft({ ...draft, formats: [] })}>

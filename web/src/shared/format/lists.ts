@@ -10,3 +10,8 @@ export function moved<T>(list: T[], place: number, by: number): T[] {
   if (entry !== undefined) out.splice(place + by, 0, entry);
   return out;
 }
+
+/** A list with an entry added at its end, or taken out where it is there already. */
+export function toggled<T>(list: readonly T[], entry: T): T[] {
+  return list.includes(entry) ? list.filter((other) => other !== entry) : [...list, entry];
+}
