@@ -238,7 +238,7 @@ class VariantsAndTheClock(unittest.TestCase):
         self.assertEqual([[m.id for m in g] for g in groups], [["c0", "c1", "c2", "c3"], ["fast"]])
         blocks = [variant.block_for(group, {}) for group in groups]
         self.assertEqual([b.format for b in blocks], [circuit(3), LastBurst(work_seconds=60)])
-        self.assertEqual(variant.main_seconds(), before.main_seconds() + 45 + 60 + 19)
+        self.assertEqual(variant.main_seconds(), before.main_seconds() + 64 + 60 + 19)
         self.assertEqual((variant.sets_of(fast), variant.seconds_of(fast)), (12, 60))
 
     def test_a_burst_alone_ends_every_class(self) -> None:

@@ -5,7 +5,8 @@ from __future__ import annotations
 import unittest
 
 from grike.core.advice.class_load import week_load
-from grike.core.clock import CueKind, class_clock
+from grike.core.clock import class_clock
+from grike.core.cues import CueKind
 from grike.core.design import Block, ClassDesign
 from grike.core.errors import InvalidInput
 from grike.core.formats import OnTheMinute, StraightSets, Superset, TimeCap
@@ -13,7 +14,7 @@ from grike.core.item import Handling, Item
 from grike.core.kit import Kit
 from grike.core.movement import Position, Sides
 from grike.core.pace import DEFAULT_PACE, Pace, Paces
-from grike.core.pace_learning import KIND_NAMES, KINDS, REPS, require_possible
+from grike.core.pace_learning import FACTORS, KIND_NAMES, KINDS, REPS, require_possible
 from grike.core.planner import Problem, Settings, plan
 from grike.core.planner.refill import refill
 from grike.core.record import Measure, SessionRecord, measures
@@ -70,7 +71,7 @@ class Records(unittest.TestCase):
 
     def test_every_kind_has_a_name(self) -> None:
         """What is learned can be shown in words."""
-        self.assertEqual(set(KIND_NAMES), {*KINDS, REPS})
+        self.assertEqual(set(KIND_NAMES), {*KINDS, *FACTORS})
 
 
 class Measures(unittest.TestCase):

@@ -7,54 +7,19 @@ changes and showings: ``extra = max(0, needed - rest)``.
 from __future__ import annotations
 
 from collections.abc import Collection, Sequence
-from enum import StrEnum
 from functools import cached_property
-from typing import NamedTuple, TypeAlias
 
 from grike.core.bouts import Bout, Gap, Side, Step
+from grike.core.cues import WORKED, Cue, CueKind
 from grike.core.design import ClassDesign
 from grike.core.expansion import steps
-from grike.core.item import Handling, Manner, Unit
+from grike.core.item import Manner, Unit
 from grike.core.library import Library
-from grike.core.pace import DEFAULT_PACE, Pace, transition_seconds
+from grike.core.needs import Need, Needs
+from grike.core.pace import DEFAULT_PACE, Pace, paced
 from grike.core.purpose import Purpose
+from grike.core.sides import halves
 from grike.core.work import phase_seconds, rep_seconds
-
-
-class CueKind(StrEnum):
-    """What happens during a cue."""
-
-    TALK = "talk"
-    WORK = "work"
-    REST = "rest"
-    SWITCH = "switch"
-    CHANGE = "change"
-    SHOW = "show"
-    BREATHER = "breather"
-
-
-#: The kinds of cue that are a bout, or a part of one.
-WORKED = frozenset({CueKind.WORK, CueKind.BREATHER})
-
-
-class Cue(NamedTuple):
-    """Seconds ``start`` to ``end`` of the class. ``extra``: seconds the nominal clock lacks."""
-
-    kind: CueKind
-    start: int
-    end: int
-    block: int
-    place: int | None = None
-    movement_id: str | None = None
-    side: Side | None = None
-    round: int | None = None
-    label: str = ""
-    extra: int = 0
-
-    @property
-    def seconds(self) -> int:
-        """Return how long the cue lasts."""
-        return self.end - self.start
 
 
 class ClassClock:
@@ -158,17 +123,22 @@ class _Writer:
         about = (bout.place, bout.movement.id, side, round_, label, extra)
         self.cues.append(Cue(kind, start, self.at, block, *about))
 
-    def bout(self, bout: Bout, kind: CueKind) -> None:
-        """Write a bout as one cue, as left and right halves, or phase by phase."""
+    def bout(self, bout: Bout, kind: CueKind, extra: int = 0) -> None:
+        """Write a bout as one cue, as left and right halves, or phase by phase.
+
+        ``extra``: by how much the bout is longer than announced; its last cue says so.
+        """
         if bout.side is Side.SPLIT:
-            first, label = (bout.seconds + 1) // 2, dose_words(bout)
-            self.add(kind, first, bout.block, bout, side=Side.LEFT, label=label)
-            self.add(kind, bout.seconds - first, bout.block, bout, side=Side.RIGHT, label=label)
+            label = dose_words(bout)
+            for side, seconds, _ in halves(bout):
+                self.add(kind, seconds, bout.block, bout, side=side, label=label)
         elif bout.item.phases:
             for name, seconds in _phases(bout):
                 self.add(kind, seconds, bout.block, bout, side=bout.side, label=name)
         else:
             self.add(kind, bout.seconds, bout.block, bout, side=bout.side, label=dose_words(bout))
+        if extra:
+            self.cues[-1] = self.cues[-1]._replace(extra=extra)
 
     def taken_up(self, gap: Gap) -> Gap:
         """Return a gap that ends at a fixed time, less what its block took beyond its rests."""
@@ -177,15 +147,11 @@ class _Writer:
             if cue.block == gap.block and over + cue.extra <= gap.seconds:
                 over += cue.extra
                 self.cues[index] = cue._replace(extra=0)
-        return gap._replace(seconds=gap.seconds - over, takes_up=False)
+        return gap._replace(seconds=gap.seconds - over)
 
     def gap(self, gap: Gap) -> None:
         kind = CueKind(gap.kind)
         self.add(kind, gap.seconds, gap.block, label=gap.label)
-
-
-#: What has to happen before a bout: (kind, seconds, words) in order.
-_Need: TypeAlias = Sequence[tuple[CueKind, int, str]]
 
 
 def class_clock(
@@ -201,8 +167,8 @@ def class_clock(
     Raises NotFound for an unknown movement, InvalidInput for phases that do not fill their bout.
     """
     planned = steps(design, library)
-    paced = planned if pace == DEFAULT_PACE else steps(design, library, pace)
-    return ClassClock(design, planned, _real(design, paced, known, pace))
+    counted = planned if pace.as_the_library_says else steps(design, library, pace)
+    return ClassClock(design, planned, _real(design, counted, known, pace))
 
 
 def cue_kind(design: ClassDesign, bout: Bout) -> CueKind:
@@ -215,60 +181,69 @@ def _real(
     design: ClassDesign, planned: Sequence[Step], known: Collection[str], pace: Pace
 ) -> tuple[Cue, ...]:
     writer = _Writer()
-    shown = set(design.movement_ids(Purpose.WARM_UP))
+    needs = Needs(design, planned, known, pace)
     before: Bout | None = None
     waiting: Gap | None = None
     for step in planned:
         if isinstance(step, Gap):
             if waiting is not None:
-                writer.gap(waiting)
+                _write(writer, waiting, before, pace)
             waiting = writer.taken_up(step) if step.takes_up else step
             continue
-        need = _need(design, before, step, shown, known=known, pace=pace)
-        _bridge(writer, waiting, step, need)
-        writer.bout(step, cue_kind(design, step))
-        shown.add(step.movement.id)
+        need = needs.before(step, before, rested=waiting is not None and waiting.seconds > 0)
+        _bridge(writer, waiting, step, need, before=before, pace=pace)
+        kind = cue_kind(design, step)
+        longer = _really(step.seconds, pace) - step.seconds if kind is CueKind.BREATHER else 0
+        writer.bout(step._replace(seconds=step.seconds + longer), kind, longer)
         before, waiting = step, None
     if waiting is not None:
-        writer.gap(waiting)
+        _write(writer, waiting, before, pace)
     return tuple(writer.cues)
 
 
-def _need(
-    design: ClassDesign,
-    before: Bout | None,
+def _really(seconds: int, pace: Pace) -> int:
+    return paced(seconds, pace.breather_factor)
+
+
+def _taken(gap: Gap, before: Bout | None, pace: Pace) -> int:
+    """Return what a gap really takes: a breather and a rest that nobody times run over."""
+    if gap.kind == CueKind.BREATHER:
+        return _really(gap.seconds, pace)
+    counted = before is not None and before.reps is not None and before.block == gap.block
+    if gap.kind == CueKind.REST and counted and not gap.takes_up:
+        return paced(gap.seconds, pace.rest_factor)
+    return gap.seconds
+
+
+def _write(writer: _Writer, gap: Gap, before: Bout | None, pace: Pace) -> None:
+    taken = _taken(gap, before, pace)
+    extra = taken - gap.seconds
+    writer.add(CueKind(gap.kind), taken, gap.block, label=gap.label, extra=extra)
+
+
+def _bridge(
+    writer: _Writer,
+    waiting: Gap | None,
     bout: Bout,
-    shown: Collection[str],
+    need: Sequence[Need],
     *,
-    known: Collection[str],
+    before: Bout | None,
     pace: Pace,
-) -> _Need:
-    last = before.movement if before is not None else None
-    parts: list[tuple[CueKind, int, str]] = []
-    same = before is not None and before.movement.id == bout.movement.id
-    chained = bout.item.handling is Handling.CHAIN
-    turns = before is not None and chained and before.side is Side.LEFT
-    if before is not None and (same or turns) and before.side is not bout.side:
-        parts.append((CueKind.SWITCH, pace.other_side_seconds, "Other side"))
-    parts.append((CueKind.CHANGE, transition_seconds(last, bout.movement, pace), ""))
-    works = design.blocks[bout.block].purpose is Purpose.WORK
-    if works and bout.movement.id not in shown:
-        new = bout.movement.id not in known and not bout.movement.foundation
-        seconds = pace.show_new_seconds if new else pace.show_first_today_seconds
-        parts.append((CueKind.SHOW, seconds, "New" if new else ""))
-    return parts
+) -> None:
+    """Write the gap before a bout: its changes and showings first, then what is left of it.
 
-
-def _bridge(writer: _Writer, waiting: Gap | None, bout: Bout, need: _Need) -> None:
-    """Write the gap before a bout: its changes and showings first, then what is left of it."""
-    if waiting is not None and not waiting.absorbs:
-        writer.gap(waiting)
+    A breather is for water: changes and showings come on top of it.
+    """
+    if waiting is not None and not (waiting.absorbs and waiting.kind == CueKind.REST):
+        _write(writer, waiting, before, pace)
         waiting = None
-    left = waiting.seconds if waiting is not None else 0
-    for kind, seconds, label in need:
-        extra = max(0, seconds - left)
-        left = max(0, left - seconds)
-        side = bout.side if kind is CueKind.SWITCH else None
-        writer.add(kind, seconds, bout.block, bout, side=side, label=label, extra=extra)
+    announced = waiting.seconds if waiting is not None else 0
+    left = _taken(waiting, before, pace) if waiting is not None else 0
+    for kind, seconds, label, of in need:
+        extra = max(0, seconds - announced)
+        announced, left = max(0, announced - seconds), max(0, left - seconds)
+        side = of.side if kind is CueKind.SWITCH else None
+        writer.add(kind, seconds, bout.block, of, side=side, label=label, extra=extra)
     if waiting is not None:
-        writer.add(CueKind(waiting.kind), left, waiting.block, label=waiting.label)
+        kind = CueKind(waiting.kind)
+        writer.add(kind, left, waiting.block, label=waiting.label, extra=left - announced)

@@ -10,7 +10,7 @@ import datetime as dt
 from collections.abc import Mapping
 from typing import Any
 
-from grike.core.design import Block, ClassDesign
+from grike.core.design import Block, ClassDesign, Role
 from grike.core.errors import GrikeError, InvalidInput
 from grike.core.focus import Focus
 from grike.core.formats import FORMATS, Format
@@ -18,11 +18,15 @@ from grike.core.forms import FORM, ONE_SIDE
 from grike.core.item import Handling, Item, Pass
 from grike.core.kit import Kit, Room
 from grike.core.library import Library
-from grike.core.movement import Sides
+from grike.core.movement import FLIGHT, Movement, Sides
 from grike.core.plain import Plain, at, from_plain, member, to_plain
 from grike.core.purpose import Purpose
 from grike.core.series import SeriesShape
 from grike.core.wishes import Wishes
+
+#: What is kept up in a rest takes no more than this (MET): walking briskly, a side step. Common
+#: practice, no source.
+REST_MET = 5.0
 
 
 def format_to(fmt: Format) -> Plain:
@@ -71,6 +75,12 @@ def design_to(design: ClassDesign) -> Plain:
             entry["passes"] = [to_plain(entry) for entry in block.passes]
         if block.beats_a_minute is not None:
             entry["beats_a_minute"] = block.beats_a_minute
+        if block.shows_ahead:
+            entry["shows_ahead"] = True
+        if block.role is not None:
+            entry["role"] = block.role.value
+        if block.active_rest is not None:
+            entry["active_rest"] = block.active_rest
         blocks.append(entry)
     return {
         "name": design.name,
@@ -100,6 +110,9 @@ def _block_from(data: Mapping[str, Any]) -> Block:
         tuple(passes),
         data.get("beats_a_minute"),
         bool(data.get("locked", False)),
+        bool(data.get("shows_ahead", False)),
+        None if data.get("role") is None else member(Role, data["role"], "role"),
+        data.get("active_rest"),
     )
 
 
@@ -121,22 +134,54 @@ def design_from(data: Mapping[str, Any]) -> ClassDesign:
 def check_against_library(design: ClassDesign, library: Library) -> None:
     """Raise InvalidInput with the place of an unknown movement or of sides that do not match."""
     for number, block in enumerate(design.blocks):
+        if block.active_rest is not None:
+            with at(f"blocks[{number}].active_rest"):
+                _check_active_rest(_known(library, block.active_rest))
         for place, item in enumerate(block.items):
-            where = f"blocks[{number}].items[{place}]"
-            try:
-                movement = library[item.movement_id]
-            except GrikeError as error:
-                place_of = f"{where}.movement"
-                raise InvalidInput(error.what, error.why, error.fix, place=place_of) from None
-            if item.handling is not Handling.TWO_BOUTS and movement.sides is not Sides.ONE:
-                raise InvalidInput(
-                    f"{movement.name} is {movement.sides.value}, so it cannot be handled "
-                    f"'{item.handling.value}'.",
-                    fix=f"Write {movement.id}{FORM}{ONE_SIDE} to do one side at a time."
-                    if movement.one_sided_too
-                    else "Leave the handling out.",
-                    place=f"{where}.handling",
-                )
+            with at(f"blocks[{number}].items[{place}]"):
+                _check_item(item, library)
+
+
+def _known(library: Library, movement_id: str) -> Movement:
+    try:
+        return library[movement_id]
+    except GrikeError as error:
+        raise InvalidInput(error.what, error.why, error.fix) from None
+
+
+def _check_active_rest(movement: Movement) -> None:
+    """Raise InvalidInput for what is no rest: kit in the hand, a landing, a side at a time."""
+    if (
+        movement.fetched_kit
+        or movement.impact >= FLIGHT
+        or movement.one_sided
+        or (movement.met or 0) > REST_MET
+    ):
+        raise InvalidInput(
+            f"{movement.name} is no rest.",
+            "In a rest people keep moving easily: without kit, without a jump, on both sides.",
+            "Use a march, a side step or easy walking.",
+        )
+
+
+def _check_item(item: Item, library: Library) -> None:
+    handlings = [(item.movement_id, item.handling)]
+    for entry in item.passes:
+        # What a pass changes to may go both ways; only what it says of sides itself is held to it.
+        own = entry.handling or Handling.TWO_BOUTS
+        handlings.append((entry.movement or item.movement_id, own))
+    for movement_id, handling in handlings:
+        with at("movement"):
+            movement = _known(library, movement_id)
+        if handling is not Handling.TWO_BOUTS and movement.sides is not Sides.ONE:
+            raise InvalidInput(
+                f"{movement.name} is {movement.sides.value}, so it cannot be handled "
+                f"'{handling.value}'.",
+                fix=f"Write {movement.id}{FORM}{ONE_SIDE} to do one side at a time."
+                if movement.one_sided_too
+                else "Leave the handling out.",
+                place="handling",
+            )
 
 
 def shape_to(shape: SeriesShape) -> Plain:

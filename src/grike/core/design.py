@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import dataclass, field
+from enum import StrEnum
 
 from grike.core.errors import InvalidInput
 from grike.core.focus import Focus
@@ -14,13 +15,30 @@ from grike.core.limits import within
 from grike.core.purpose import Purpose
 
 
+class Role(StrEnum):
+    """What a work block is for: what a person would say aloud of it."""
+
+    ACTIVATION = "activation"
+    LIFT = "lift"
+    PAIRS = "pairs"
+    CIRCUIT = "circuit"
+    CONTROL = "control"
+    PULSE = "pulse"
+    COMBINATION = "combination"
+    CORE = "core"
+    FINISH = "finish"
+    FLOW = "flow"
+
+
 @dataclass(frozen=True, slots=True)
 class Block:
     """A stretch of the class in one format. ``stations``: people share the kit, one station each.
 
     ``passes`` says what each round changes for all movements of the block; ``beats_a_minute`` is
     the music for items that are counted in beats. A format sets how many movements it holds.
-    ``locked``: a re-fill of the class leaves the block as it is.
+    ``locked``: a re-fill of the class leaves the block as it is. ``shows_ahead``: the whole next
+    round is shown in the break before it. ``role``: what the block is for, as one would say it.
+    ``active_rest``: the id of an easy movement that is kept up in the rests, which are no work.
     """
 
     purpose: Purpose
@@ -30,10 +48,25 @@ class Block:
     passes: tuple[Pass, ...] = ()
     beats_a_minute: int | None = None
     locked: bool = False
+    shows_ahead: bool = False
+    role: Role | None = None
+    active_rest: str | None = None
 
     def __post_init__(self) -> None:
         within("beats_a_minute", self.beats_a_minute, 60, 180, unit="beats a minute")
         self._check_number()
+        if any(entry.movement or entry.handling for entry in self.passes):
+            raise InvalidInput(
+                "A pass of a whole block cannot change its movements or their sides.",
+                fix="Give the pass to the movement that it is for.",
+                place="passes",
+            )
+        if self.role is not None and self.purpose is not Purpose.WORK:
+            raise InvalidInput(
+                f"A {self.purpose.value} block has no role besides that.",
+                fix="Leave the role out, or make it a work block.",
+                place="role",
+            )
         if self.purpose is Purpose.WORK and Purpose.WORK not in self.format.purposes:
             parts = " and ".join(purpose.value for purpose in self.format.purposes)
             raise InvalidInput(
@@ -87,8 +120,8 @@ class ClassDesign:
                 yield number, place, item
 
     def movement_ids(self, purpose: Purpose = Purpose.WORK) -> list[str]:
-        """Return the ids of the movements of one purpose, in class order."""
-        return [item.movement_id for _, _, item in self.items(purpose)]
+        """Return the ids of the movements of one purpose in order, with what passes bring."""
+        return [one for _, _, item in self.items(purpose) for one in item.movement_ids]
 
     def main_format(self) -> str:
         """Return the kind of the work format that holds most movements; "" without any work."""

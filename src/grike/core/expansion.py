@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from functools import lru_cache
 
-from grike.core.bouts import Step
+from grike.core.bouts import Bout, Step
 from grike.core.design import Block, ClassDesign
 from grike.core.errors import InvalidInput
 from grike.core.formats.layout import Layout
@@ -15,7 +15,18 @@ from grike.core.pace import DEFAULT_PACE, Pace
 @lru_cache(maxsize=4096)
 def _laid_out(number: int, block: Block, library: Library, pace: Pace) -> tuple[Step, ...]:
     """Return the steps of one block; an edit of a class changes one of its blocks and no more."""
-    return tuple(block.format.lay_out(layout_of(block, library, number=number, pace=pace)))
+    out = block.format.lay_out(layout_of(block, library, number=number, pace=pace))
+    if block.active_rest is None:
+        return tuple(out)
+    kept_up = library[block.active_rest].name
+    return tuple(_active(step, kept_up) for step in out)
+
+
+def _active(step: Step, kept_up: str) -> Step:
+    """Return a rest with the easy movement that is kept up in it; other steps as they are."""
+    if isinstance(step, Bout) or step.kind != "rest":
+        return step
+    return step._replace(label=". ".join(filter(None, [step.label, f"{kept_up}, easily"])))
 
 
 def layout_of(

@@ -98,11 +98,23 @@ class RepPart:
             )
 
 
+def either_or_none(reps: object, seconds: int | None) -> None:
+    """Raise InvalidInput where a bout is to be counted and timed at once."""
+    if reps is not None and seconds is not None:
+        raise InvalidInput(
+            "Seconds and reps are both given, and a bout is either timed or counted.",
+            fix="Leave one of them out.",
+            place="seconds",
+        )
+
+
 @dataclass(frozen=True, slots=True)
 class Pass:
     """What one pass or set changes; None leaves it as it is. ``finish`` is an end of its own.
 
     In a timed bout the finish is the last part of it; in a counted bout it comes on top.
+    ``seconds`` in a counted bout make it a timed one, as a hold (``pace`` still) in place of reps.
+    ``handling`` and ``movement`` (its id) are for the pass of one item: left leg, right leg, both.
     """
 
     reps: int | None = None
@@ -111,10 +123,16 @@ class Pass:
     load_step: int | None = None
     level: Level | None = None
     finish: Phase | None = None
+    handling: Handling | None = None
+    phases: tuple[Phase, ...] = ()
+    pattern: tuple[RepPart, ...] = ()
+    pace: Pace | None = None
+    movement: str | None = None
 
     def __post_init__(self) -> None:
+        either_or_none(self.reps, self.seconds)
         within("reps", self.reps, 1, 200, unit="reps")
-        within("seconds", self.seconds, 5, 600)
+        within("seconds", self.seconds, 3, 600)
         within("rest_seconds", self.rest_seconds, 0, 600)
         within("load_step", self.load_step, 0, 20, unit="steps")
 
@@ -126,7 +144,8 @@ class Item:
     ``reps_range`` holds the lower and upper end of a rep range, whose upper end the clock uses;
     ``pattern`` and ``beats_per_rep`` set the seconds of a rep; ``passes`` go before those of the
     block, and the last of them stays in force. ``carried``: repeated from the week before on
-    purpose, so that it must progress.
+    purpose, so that it must progress. ``counts``: the length of its part in a combination, where
+    it differs from the others.
     """
 
     movement_id: str
@@ -145,9 +164,12 @@ class Item:
     travel: Travel | None = None
     passes: tuple[Pass, ...] = ()
     carried: bool = False
+    counts: int | None = None
 
     def __post_init__(self) -> None:
-        within("seconds", self.seconds, 5, 600)
+        either_or_none(self.reps or self.reps_range, self.seconds)
+        within("seconds", self.seconds, 3, 600)
+        within("counts", self.counts, 2, 64, unit="counts")
         within("reps", self.reps, 1, 200, unit="reps")
         within("load_step", self.load_step, 0, 20, unit="steps")
         within("beats_per_rep", self.beats_per_rep, 1, 32, unit="beats")
@@ -162,6 +184,14 @@ class Item:
             within("reps_range", low, 1, high, unit="reps")
             if self.reps is not None:
                 within("reps", self.reps, low, high, unit="reps")
+
+    @property
+    def movement_ids(self) -> tuple[str, ...]:
+        """Return the ids of all that is done at this place, its passes included."""
+        if not self.passes:
+            return (self.movement_id,)
+        others = [entry.movement for entry in self.passes if entry.movement is not None]
+        return tuple(dict.fromkeys([self.movement_id, *others]))
 
     def __hash__(self) -> int:
         # Items are keys wherever bouts are counted; three fields tell nearly all of them apart.

@@ -9,7 +9,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from statistics import fmean, stdev
 
-from grike.core.clock import ClassClock, CueKind
+from grike.core.clock import ClassClock
+from grike.core.cues import CueKind
 from grike.core.design import ClassDesign
 from grike.core.errors import InvalidInput
 from grike.core.family import CONDITIONING_FAMILIES

@@ -19,10 +19,11 @@ class Done(NamedTuple):
     """What stands at a place: the movement that people do, and its name with the option.
 
     ``option`` is one that is told in words, so that ``movement`` is not all that is known of it.
+    ``place`` None: it is kept up in the rests of the block.
     """
 
     block: int
-    place: int
+    place: int | None
     movement: Movement
     words: str
     option: Option | None = None
@@ -36,10 +37,15 @@ class Done(NamedTuple):
 def as_done(design: ClassDesign, library: Library) -> Iterator[Done]:
     """Yield what is done at each place of a class, once for each level that it is done at."""
     for number, block in enumerate(design.blocks):
+        if block.active_rest is not None:
+            easy = library[block.active_rest]
+            yield Done(number, None, easy, f"{easy.name}, in the rests")
         for place, item in enumerate(block.items):
-            own = {item.level, *(entry.level for entry in block.passes if entry.level is not None)}
-            for level in sorted(own):
-                yield _at_level(number, place, library[item.movement_id], level, library=library)
+            passes = (*block.passes, *item.passes)
+            own = {item.level, *(entry.level for entry in passes if entry.level is not None)}
+            for movement_id in item.movement_ids:
+                for level in sorted(own):
+                    yield _at_level(number, place, library[movement_id], level, library=library)
 
 
 def ways_of_doing(movement: Movement, library: Library) -> Iterator[Done]:

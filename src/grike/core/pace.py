@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 from dataclasses import dataclass, field
+from fractions import Fraction
 from functools import lru_cache
 
 from grike.core.kit import Kit
@@ -12,9 +14,12 @@ from grike.core.movement import Movement
 
 @dataclass(frozen=True, slots=True)
 class Pace:
-    """Seconds for each kind of change, and the pace of counted bouts (1.0: as the library says).
+    """Seconds for each kind of change, and factors: how much longer things take than announced.
 
-    ``own_factors`` holds the pace of single movements by id.
+    ``counted_factor`` is the pace of counted bouts (1.0: as the library says), ``own_factors`` that
+    of single movements by id. ``rest_factor``: rests after counted bouts, which nobody times; those
+    between timed bouts are kept by the timer. ``breather_factor``: announced pauses.
+    ``station_seconds``: to the next movement where there is no rest to get there in.
 
     Source: common practice, no source; a place's own records will take the place of these.
     """
@@ -28,15 +33,28 @@ class Pace:
     other_side_seconds: int = 2
     show_new_seconds: int = 20
     show_first_today_seconds: int = 10
+    station_seconds: int = 4
     counted_factor: float = 1.0
+    rest_factor: float = 1.5
+    breather_factor: float = 1.41
     own_factors: tuple[tuple[str, float], ...] = ()
 
     def factor_of(self, movement_id: str) -> float:
         """Return the pace of counted bouts of one movement, its own where it is known."""
         return dict(self.own_factors).get(movement_id, self.counted_factor)
 
+    @property
+    def as_the_library_says(self) -> bool:
+        """Return whether counted bouts take what the library gives them."""
+        return self.counted_factor == 1 and not self.own_factors
+
 
 DEFAULT_PACE = Pace()
+
+
+def paced(seconds: int, factor: float) -> int:
+    """Return what so many announced seconds really take, in whole seconds, rounded up."""
+    return math.ceil(seconds * Fraction(str(factor)))
 
 
 @dataclass(frozen=True, slots=True)

@@ -10,16 +10,19 @@ from __future__ import annotations
 from collections.abc import Hashable, Iterable, Mapping
 from dataclasses import dataclass, fields, replace
 from statistics import median, quantiles
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 from grike.core.errors import InvalidInput
 from grike.core.pace import DEFAULT_PACE, Pace
 
 #: The usual value weighs as much as so many sessions.
 PRIOR_SESSIONS = 3
-#: The kind of a record about counted bouts; all other kinds are fields of Pace.
-REPS = "counted_factor"
-KINDS = tuple(field.name for field in fields(Pace) if field.name not in (REPS, "own_factors"))
+#: Kinds of record that compare what was taken with what was announced: counted bouts, the rests
+#: after them, and breathers.
+REPS, REST, BREATHER = "counted_factor", "rest_factor", "breather_factor"
+FACTORS = (REPS, REST, BREATHER)
+#: All other kinds are seconds. Both are fields of Pace.
+KINDS = tuple(field.name for field in fields(Pace) if field.name.endswith("_seconds"))
 #: What each kind is called for people.
 KIND_NAMES = {
     "to_floor_seconds": "down to the floor",
@@ -31,7 +34,10 @@ KIND_NAMES = {
     "other_side_seconds": "change sides",
     "show_new_seconds": "show a new movement",
     "show_first_today_seconds": "show a movement that they know",
+    "station_seconds": "on to the next movement without a rest",
     REPS: "pace of counted bouts",
+    REST: "rests after counted bouts",
+    BREATHER: "breathers",
 }
 #: A record this many times longer or shorter than planned is a mistake, not a pace.
 MOST_TIMES = 20
@@ -40,7 +46,7 @@ MOST_SECONDS = 180 * 60
 
 
 class Record(NamedTuple):
-    """One thing that was timed. For reps ``planned`` is what the clock gave, else it is 0.
+    """One thing that was timed. For factors ``planned`` is what was announced, else it is 0.
 
     ``took`` is in seconds; ``session`` tells one teaching from another.
     """
@@ -114,7 +120,7 @@ def require_possible(kind: str, took: float, planned: float) -> None:
         raise InvalidInput(
             f"'{kind}' is not a kind of break.", fix=f"Use one of: {', '.join(KIND_NAMES)}."
         )
-    usual = planned if kind == REPS else 30
+    usual = planned if kind in FACTORS else 30
     fits = 0 <= planned <= MOST_SECONDS and 0 <= took <= min(MOST_SECONDS, MOST_TIMES * usual)
     if usual <= 0 or not fits:
         raise InvalidInput(
@@ -136,8 +142,10 @@ def _learned(records: list[Record], usual: Pace) -> LearnedPace:
     for kind in KINDS:
         values = [(r.session, r.took) for r in records if r.kind == kind]
         kinds[kind] = estimate(values, getattr(usual, kind))
+    for kind in FACTORS:
+        found = [(r.session, r.took / r.planned) for r in records if r.kind == kind]
+        kinds[kind] = estimate(found, getattr(usual, kind))
     ratios = [r for r in records if r.kind == REPS]
-    kinds[REPS] = estimate([(r.session, r.took / r.planned) for r in ratios], usual.counted_factor)
     movements = {
         movement_id: estimate(
             [(r.session, r.took / r.planned) for r in ratios if r.movement_id == movement_id],
@@ -146,10 +154,11 @@ def _learned(records: list[Record], usual: Pace) -> LearnedPace:
         for movement_id in sorted({r.movement_id for r in ratios if r.movement_id})
     }
     own = {**dict(usual.own_factors), **{m: e.value for m, e in movements.items()}}
+    learned: dict[str, Any] = {kind: round(kinds[kind].value, 3) for kind in FACTORS}
+    learned |= {kind: round(kinds[kind].value) for kind in KINDS}
     pace = replace(
         usual,
-        counted_factor=round(kinds[REPS].value, 3),
         own_factors=tuple(sorted((m, round(value, 3)) for m, value in own.items())),
-        **{kind: round(kinds[kind].value) for kind in KINDS},
+        **learned,
     )
     return LearnedPace(pace, kinds, movements)

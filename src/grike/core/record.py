@@ -8,13 +8,15 @@ from dataclasses import dataclass
 from typing import NamedTuple
 
 from grike.core.bouts import Bout
-from grike.core.clock import ClassClock, Cue, CueKind
+from grike.core.clock import ClassClock
+from grike.core.cues import Cue, CueKind
 from grike.core.errors import InvalidInput
 from grike.core.library import Library
 from grike.core.load import session_load
 from grike.core.movement import Movement
+from grike.core.needs import NEXT_STATION
 from grike.core.pace import Pace, kit_kinds, position_kind
-from grike.core.pace_learning import REPS, require_possible
+from grike.core.pace_learning import BREATHER, REPS, REST, require_possible
 
 MOST_EFFORT = 10
 MOST_MINUTES = 180
@@ -101,20 +103,43 @@ def _measures(
     pace: Pace,
 ) -> Iterator[Measure | None]:
     before: Movement | None = None
+    untimed = False
     for cue in cues:
         movement = library[cue.movement_id] if cue.movement_id is not None else None
-        if movement is None:
-            yield None
-            continue
-        if cue.kind is CueKind.CHANGE:
-            told = [*filter(None, [position_kind(before, movement)]), *kit_kinds(before, movement)]
-            yield Measure(told[0], "", getattr(pace, told[0])) if len(told) == 1 else None
-        elif cue.kind is CueKind.SHOW:
-            kind = "show_new_seconds" if cue.label == "New" else "show_first_today_seconds"
-            yield Measure(kind, "", cue.seconds)
-        elif cue.kind is CueKind.SWITCH:
-            yield Measure("other_side_seconds", "", cue.seconds)
-        else:
+        if cue.kind is CueKind.WORK and movement is not None:
             before = movement
-            bout = counted.get(_key(cue)) if cue.kind is CueKind.WORK else None
+            bout = counted.get(_key(cue))
+            untimed = bout is not None
             yield Measure(REPS, movement.id, bout.seconds) if bout is not None else None
+            continue
+        yield _of_change(cue, before, movement, pace) or _of_pause(cue, untimed=untimed)
+        # What fills a part of the rest says nothing of how long the rest was to be.
+        untimed = False
+
+
+def _of_change(
+    cue: Cue, before: Movement | None, movement: Movement | None, pace: Pace
+) -> Measure | None:
+    if movement is None:
+        return None
+    if cue.kind is CueKind.CHANGE:
+        if cue.label == NEXT_STATION:
+            return Measure("station_seconds", "", cue.seconds)
+        told = [*filter(None, [position_kind(before, movement)]), *kit_kinds(before, movement)]
+        return Measure(told[0], "", getattr(pace, told[0])) if len(told) == 1 else None
+    if cue.kind is CueKind.SHOW:
+        kind = "show_new_seconds" if cue.label == "New" else "show_first_today_seconds"
+        return Measure(kind, "", cue.seconds)
+    if cue.kind is CueKind.SWITCH:
+        return Measure("other_side_seconds", "", cue.seconds)
+    return None
+
+
+def _of_pause(cue: Cue, *, untimed: bool) -> Measure | None:
+    """Return what a breather tells, or a rest after a counted bout that nothing else fills."""
+    announced = cue.seconds - cue.extra
+    if cue.kind is CueKind.BREATHER and cue.movement_id is None:
+        return Measure(BREATHER, "", announced)
+    if cue.kind is CueKind.REST and untimed and announced > 0:
+        return Measure(REST, "", announced)
+    return None

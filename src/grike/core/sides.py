@@ -21,6 +21,11 @@ class SideTotals:
         """Return the totals with one more stretch of work."""
         return SideTotals(self.seconds + seconds, self.reps + reps, self.sets + sets)
 
+    def near(self, other: SideTotals) -> bool:
+        """Return whether two sides are the same but for one second or rep of an odd half."""
+        seconds, reps = abs(self.seconds - other.seconds), abs(self.reps - other.reps)
+        return seconds <= 1 and reps <= 1 and self.sets == other.sets
+
 
 @dataclass(frozen=True, slots=True)
 class SideLedger:
@@ -32,19 +37,24 @@ class SideLedger:
 
     @property
     def equal(self) -> bool:
-        """Return whether both sides did the same, movement by movement."""
-        return self.left == self.right and all(a == b for a, b in self.by_movement.values())
+        """Return whether both sides did the same, movement by movement.
+
+        A bout of odd seconds or reps that is split between the sides leaves a difference of one.
+        """
+        return all(a.near(b) for a, b in self.by_movement.values())
 
 
-def _halves(bout: Bout) -> list[tuple[Side, int, int]]:
+def halves(bout: Bout) -> list[tuple[Side, int, int]]:
+    """Return (side, seconds, reps) of a bout: two entries where it is split between the sides.
+
+    45 s are 23 and 22; which side gets the longer half changes from round to round.
+    """
     reps = bout.reps or 0
-    if bout.side is Side.SPLIT:
-        first, first_reps = (bout.seconds + 1) // 2, (reps + 1) // 2
-        return [
-            (Side.LEFT, first, first_reps),
-            (Side.RIGHT, bout.seconds - first, reps - first_reps),
-        ]
-    return [(bout.side, bout.seconds, reps)]
+    if bout.side is not Side.SPLIT:
+        return [(bout.side, bout.seconds, reps)]
+    more = bout.round % 2
+    left, left_reps = (bout.seconds + more) // 2, (reps + more) // 2
+    return [(Side.LEFT, left, left_reps), (Side.RIGHT, bout.seconds - left, reps - left_reps)]
 
 
 def side_ledger(bouts: Iterable[Bout]) -> SideLedger:
@@ -55,7 +65,7 @@ def side_ledger(bouts: Iterable[Bout]) -> SideLedger:
         if bout.side is Side.BOTH:
             continue
         own = each.setdefault(bout.movement.id, {Side.LEFT: SideTotals(), Side.RIGHT: SideTotals()})
-        for side, seconds, reps in _halves(bout):
+        for side, seconds, reps in halves(bout):
             totals[side] = totals[side].plus(seconds, reps, Fraction(1, 2))
             own[side] = own[side].plus(seconds, reps, Fraction(1, 2))
     return SideLedger(

@@ -60,23 +60,36 @@ def rep_seconds(item: Item, movement: Movement, beats_a_minute: int | None = Non
     return min(FAST_REP_SECONDS, movement.seconds_per_rep)
 
 
+#: What a pass says of an item, and what it says of the bout.
+_OF_ITEM = ("load_step", "level", "handling", "phases", "pattern", "pace", "movement")
+_OF_BOUT = ("reps", "seconds", "rest_seconds", "finish")
+
+
 @lru_cache(maxsize=8192)
 def _in_pass(item: Item, own: Pass | None, whole: Pass | None) -> tuple[Item, Pass]:
     """Return the item as one pass changes it, and what the pass says, item before block."""
-    names = ("reps", "seconds", "rest_seconds", "load_step", "level", "finish")
-    said = {
-        name: next((v for p in (own, whole) if p and (v := getattr(p, name)) is not None), None)
-        for name in names
-    }
-    entry = Pass(**said)
-    changes: dict[str, object] = {"passes": ()}
-    if entry.level is not None:
-        changes["level"] = entry.level
-    if entry.load_step is not None:
-        changes["load_step"] = entry.load_step
+    said: dict[str, object] = {}
+    for name in (*_OF_ITEM, *_OF_BOUT):
+        for entry in (own, whole):
+            if entry is not None and (value := getattr(entry, name)) not in (None, ()):
+                said.setdefault(name, value)
+    if own is not None and whole is not None and (own.reps or own.seconds):
+        # The item's own dose is the whole of it: a hold is not made to be counted by the block.
+        said |= {"reps": own.reps, "seconds": own.seconds}
+    entry = Pass(**said)  # type: ignore[arg-type]
+    changes = {name: said[name] for name in _OF_ITEM if name in said}
+    if "movement" in changes:
+        changes["movement_id"] = changes.pop("movement")
     if entry.reps is not None or entry.seconds is not None:
         changes |= {"reps": entry.reps, "seconds": entry.seconds, "reps_range": None}
-    return replace(item, **changes), entry  # type: ignore[arg-type]
+    return replace(item, passes=(), **changes), entry  # type: ignore[arg-type]
+
+
+def item_in_pass(item: Item, block_passes: tuple[Pass, ...], round_: int) -> Item:
+    """Return an item as it is in one round (from 1)."""
+    if not item.passes and not block_passes:
+        return item
+    return _in_pass(item, pass_at(item.passes, round_), pass_at(block_passes, round_))[0]
 
 
 def rest_in_pass(item: Item, block_passes: tuple[Pass, ...], round_: int) -> int | None:

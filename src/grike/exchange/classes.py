@@ -6,8 +6,9 @@ from collections.abc import Mapping
 from fractions import Fraction
 from typing import Any
 
-from grike.core.clock import ClassClock, Cue, class_clock
+from grike.core.clock import ClassClock, class_clock
 from grike.core.codec import check_against_library, design_from, design_to
+from grike.core.cues import Cue
 from grike.core.design import ClassDesign
 from grike.core.errors import InvalidInput
 from grike.core.library import Library

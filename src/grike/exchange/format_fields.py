@@ -20,6 +20,9 @@ WORDS = {
     "order": "go by",
     "size": "movements in a circuit",
     "group": "movements in a set",
+    "sizes": "or circuits of",
+    "join": "parts before they are joined",
+    "learn": "times while it is learned (0: known)",
 }
 
 

@@ -8,7 +8,8 @@ from grike.api.model import Day, Model, OneOf
 from grike.api.sessions.models import SessionModel
 from grike.api.shared import BodyVolume, ChangeBrief, FindingModel, Write
 from grike.core.bouts import Side
-from grike.core.clock import CueKind
+from grike.core.cues import CueKind
+from grike.core.design import Role
 from grike.core.focus import Focus
 from grike.core.item import Handling, Level
 from grike.core.kit import Kit
@@ -80,6 +81,9 @@ class BlockModel(Model):
     end: int
     items: list[ItemModel]
     locked: bool = False
+    role: OneOf[Role] | None = None
+    shows_ahead: bool = False
+    active_rest: str | None = None
 
 
 class ClassDetail(Model):

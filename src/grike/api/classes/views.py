@@ -20,8 +20,9 @@ from grike.core.advice.alternatives import Alternative
 from grike.core.advice.class_load import class_load
 from grike.core.advice.for_members import for_members
 from grike.core.bouts import Bout
-from grike.core.clock import ClassClock, Cue, CueKind
-from grike.core.dose import dose_text, phases_text
+from grike.core.clock import ClassClock
+from grike.core.cues import Cue, CueKind
+from grike.core.dose import changes_text, dose_text
 from grike.core.focus import FOCUS_NAMES
 from grike.core.formats import name_of
 from grike.core.judging.class_facts import ClassFacts
@@ -65,7 +66,7 @@ def _blocks(facts: Facts, member: ClassFacts, clock: ClassClock) -> list[BlockMo
                 level=item.level,
                 load_step=item.load_step,
                 dose=dose_text(doses[place]),
-                phases=phases_text(doses[place][-1]) if doses[place] else "",
+                phases=changes_text(doses[place]),
                 new=item.movement_id in new,
                 carried=carried_words(facts, member, item.movement_id) if item.carried else "",
                 for_members=_for_members(facts, item.movement_id),
@@ -84,6 +85,9 @@ def _blocks(facts: Facts, member: ClassFacts, clock: ClassClock) -> list[BlockMo
                 end=(at := max(at, own[-1].end) if own else at),
                 items=items,
                 locked=block.locked,
+                role=block.role,
+                shows_ahead=block.shows_ahead,
+                active_rest=block.active_rest,
             )
         )
     return out

@@ -19,7 +19,7 @@ from grike.api.sessions.models import (
 from grike.api.shared import Changed, Created
 from grike.core.errors import Conflict, InvalidInput, NotAllowed
 from grike.core.pace import DEFAULT_PACE
-from grike.core.pace_learning import KIND_NAMES, REPS, Estimate
+from grike.core.pace_learning import FACTORS, KIND_NAMES, Estimate
 from grike.core.record import Mark, SessionRecord, measures
 from grike.core.series import FIRST_START, LAST_START
 from grike.store import people, rooms, series, sessions
@@ -134,7 +134,7 @@ def get_pace(
 
 
 def _estimate(kind: str, name: str, usual: float, found: Estimate) -> EstimateModel:
-    unit = "s" if kind in KIND_NAMES and kind != REPS else "×"
+    unit = "s" if kind in KIND_NAMES and kind not in FACTORS else "×"
     return EstimateModel(
         kind=kind,
         name=name,

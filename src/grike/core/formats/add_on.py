@@ -24,8 +24,9 @@ from grike.core.work import rep_seconds
 class AddOn(Format):
     """Learn A, learn B, then A and B; C, D, C and D; then all: counted to music, and nested.
 
-    ``counts`` is the length of one part, ``learn`` how often it is done while it is learned, and
-    ``repeat`` how often each combination is done.
+    ``counts`` is the length of one part, where its item does not say another; ``learn`` how often
+    it is done while it is learned, 0 where the parts are known and only done together; ``repeat``
+    how often each combination is done; ``join`` how many parts are learned before they are joined.
     """
 
     kind: ClassVar[str] = "add-on"
@@ -33,16 +34,19 @@ class AddOn(Format):
     letters: ClassVar[str] = "AO"
     met: ClassVar[MetRange] = MET_TO_MUSIC
     holds: ClassVar[Holds] = Holds(1, 8)
+    flows: ClassVar[bool] = True
     counts: int = 32
     beats_a_minute: int = 128
     learn: int = 4
     repeat: int = 2
+    join: int = 2
 
     def __post_init__(self) -> None:
         within("counts", self.counts, 4, 64, unit="counts")
         within("beats_a_minute", self.beats_a_minute, 60, 180, unit="beats a minute")
-        within("learn", self.learn, 1, 16, unit="times")
+        within("learn", self.learn, 0, 16, unit="times")
         within("repeat", self.repeat, 1, 16, unit="times")
+        within("join", self.join, 2, 4, unit="parts")
 
     def summary(self) -> str:
         """Return the format in plain words."""
@@ -60,7 +64,7 @@ class AddOn(Format):
         """Return what can be done fewer times."""
         return (
             *dial("repeat", self.repeat, 1, lambda to: replace(self, repeat=to)),
-            *dial("learn", self.learn, 1, lambda to: replace(self, learn=to)),
+            *dial("learn", self.learn or None, 1, lambda to: replace(self, learn=to)),
         )
 
     def lay_out(self, at: Layout) -> list[Step]:
@@ -68,10 +72,11 @@ class AddOn(Format):
         out: list[Step] = []
         beats, at_second = 0, 0
         for number, (place, times) in enumerate(_nested(list(at.places), self), start=1):
-            beats += self.counts * times
-            end = -(-beats * 60 // self.beats_a_minute)
             item, movement = at.items[place], at.movement(place)
-            reps = self.counts * times // item.beats_per_rep if item.beats_per_rep else None
+            counts = (item.counts or self.counts) * times
+            beats += counts
+            end = -(-beats * 60 // self.beats_a_minute)
+            reps = counts // item.beats_per_rep if item.beats_per_rep else None
             per_rep = rep_seconds(item, movement, self.beats_a_minute)
             side = Side.SPLIT if movement.one_sided else Side.BOTH
             item = replace(item, seconds_per_rep=per_rep)
@@ -81,16 +86,17 @@ class AddOn(Format):
 
 
 def _nested(places: list[int], fmt: AddOn) -> Iterator[tuple[int, int]]:
-    """Yield (place, times): learn each half, then do both together."""
-    if len(places) == 1:
-        yield places[0], fmt.learn
-        return
-    # A, B, A+B; C, D, C+D; all: the first part is the largest power of two that leaves a rest.
-    half = 1
-    while half * 2 < len(places):
-        half *= 2
-    yield from _nested(places[:half], fmt)
-    yield from _nested(places[half:], fmt)
-    for _ in range(fmt.repeat):
-        for place in places:
-            yield place, 1
+    """Yield (place, times): learn some parts, then do them together, and so on with more."""
+    if len(places) > fmt.join and fmt.learn:
+        # A, B, A+B; C, D, C+D; all: the first half is the largest that leaves something over.
+        half = fmt.join
+        while half * 2 < len(places):
+            half *= 2
+        yield from _nested(places[:half], fmt)
+        yield from _nested(places[half:], fmt)
+    elif fmt.learn:
+        yield from ((place, fmt.learn) for place in places)
+    if len(places) > 1 or not fmt.learn:
+        for _ in range(fmt.repeat):
+            for place in places:
+                yield place, 1

@@ -31,7 +31,7 @@ class Flow(Format):
     reps: int | None = None
 
     def __post_init__(self) -> None:
-        within("seconds", self.seconds, 10, 60)
+        within("seconds", self.seconds, 3, 60)
         within("rounds", self.rounds, 1, 5, unit="rounds")
         within("reps", self.reps, 1, 30, unit="reps")
 

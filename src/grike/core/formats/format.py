@@ -53,7 +53,8 @@ class Format:
 
     ``letters`` stand for it where there is little room. ``layered``: a run of bouts on one pattern
     counts as one bout where the load on a joint is judged. ``ending``: it ends the work of a class
-    in another format. ``trains``: what W8 would find it to be for.
+    in another format. ``flows``: one movement goes over into the next, as to music, and costs no
+    time. ``trains``: what W8 would find it to be for.
     """
 
     __slots__ = ()
@@ -65,6 +66,7 @@ class Format:
     purposes: ClassVar[tuple[Purpose, ...]] = (Purpose.WARM_UP, Purpose.WORK)
     layered: ClassVar[bool] = False
     ending: ClassVar[bool] = False
+    flows: ClassVar[bool] = False
     trains: ClassVar[str] = "endurance"
 
     @property

@@ -11,8 +11,9 @@ from grike.core.item import Handling, Item, Pass
 from grike.core.library import Library
 from grike.core.movement import Movement
 from grike.core.pace import DEFAULT_PACE, Pace
+from grike.core.plain import at
 from grike.core.purpose import Purpose
-from grike.core.work import rest_in_pass, work_of
+from grike.core.work import item_in_pass, rest_in_pass, work_of
 
 #: (seconds, reps) of a bout, one of them None.
 Dose = tuple[int | None, int | None]
@@ -63,32 +64,30 @@ class Layout:
 
     def bout(self, place: int, round_: int, dose: Dose, side: Side) -> Bout:
         """Return one bout with its dose after format, item and pass."""
-        item = self.items[place]
-        work = work_of(
-            item,
-            self.movement(place),
-            round_,
-            self.passes,
-            default=dose,
-            factor=self.pace.factor_of(item.movement_id),
-            beats_a_minute=self.beats_a_minute,
-        )
-        return Bout(
-            self.number,
-            place,
-            work.item,
-            self.movement(place),
-            side,
-            round_,
-            work.seconds,
-            work.reps,
-        )
+        item, movement = self.in_round(place, round_)
+        with at(f"items[{place}]"):
+            work = work_of(
+                self.items[place],
+                movement,
+                round_,
+                self.passes,
+                default=dose,
+                factor=self.pace.factor_of(item.movement_id),
+                beats_a_minute=self.beats_a_minute,
+            )
+        return Bout(self.number, place, work.item, movement, side, round_, work.seconds, work.reps)
+
+    def in_round(self, place: int, round_: int) -> tuple[Item, Movement]:
+        """Return what stands at a place in one round; a pass may change it."""
+        item = item_in_pass(self.items[place], self.passes, round_)
+        return item, self.library[item.movement_id]
 
     def turn(self, place: int, round_: int, dose: Dose) -> Turn:
         """Return the bouts of one item in one round: one, or left and right."""
+        item, movement = self.in_round(place, round_)
         return [
             self.bout(place, round_, dose, side)
-            for side in sides_of(self.items[place].handling, self.movement(place), round_)
+            for side in sides_of(item.handling, movement, round_)
         ]
 
     def turns(self, places: Iterable[int], round_: int, dose: Dose) -> list[Turn]:

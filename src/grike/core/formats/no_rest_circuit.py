@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from itertools import accumulate, pairwise
 from typing import ClassVar
 
 from grike.core.bouts import Step
+from grike.core.errors import InvalidInput
 from grike.core.formats.format import (
     MET_CIRCUIT,
     Dial,
@@ -22,8 +24,9 @@ from grike.core.limits import within
 class NoRestCircuit(Format):
     """Circuits of ``size`` movements each without a rest inside, and a longer rest between them.
 
-    ``size`` None: all movements of the block are one circuit. Each circuit is layered on one
-    pattern, so that it counts as one bout where the load on a joint is judged.
+    ``size`` None: all movements of the block are one circuit; ``sizes`` instead: circuits of so
+    many movements, side by side. Each circuit is layered on one pattern, so that it counts as one
+    bout where the load on a joint is judged.
     """
 
     kind: ClassVar[str] = "no-rest-circuit"
@@ -35,16 +38,26 @@ class NoRestCircuit(Format):
     rounds: int = 1
     between_seconds: int = 45
     size: int | None = None
+    sizes: tuple[int, ...] = ()
 
     def __post_init__(self) -> None:
         within("work_seconds", self.work_seconds, 5, 600)
         within("rounds", self.rounds, 1, 20, unit="rounds")
         within("between_seconds", self.between_seconds, 0, 600)
         within("size", self.size, 1, 12, unit="movements")
+        for size in self.sizes:
+            within("sizes", size, 1, 12, unit="movements")
+        if self.size is not None and self.sizes:
+            raise InvalidInput(
+                "The circuits have one size and sizes of their own.",
+                fix="Leave one of the two out.",
+                place="sizes",
+            )
 
     def summary(self) -> str:
         """Return the format in plain words."""
-        size = f" of {self.size}" if self.size else ""
+        each = f"{self.size}" if self.size else _words(self.sizes)
+        size = f" of {each}" if each else ""
         rounds = times_words(self.rounds, "once", "rounds")
         return (
             f"No-rest circuit{size}, {self.work_seconds} s each, {rounds}, "
@@ -84,11 +97,28 @@ class NoRestCircuit(Format):
 
     def lay_out(self, at: Layout) -> list[Step]:
         """Lay circuits out one after the other; only between them is there a rest."""
-        size = self.size or len(at.places)
-        circuits = [at.places[start : start + size] for start in range(0, len(at.places), size)]
+        circuits = self._circuits(at.places)
         dose = (self.work_seconds, None)
         turns = [
             [turn for round_ in range(1, self.rounds + 1) for turn in at.each(own, round_, dose)]
             for own in circuits
         ]
         return rested(at, turns, 0, self.between_seconds)[:-1]
+
+    def _circuits(self, places: range) -> list[range]:
+        if self.sizes and sum(self.sizes) != len(places):
+            raise InvalidInput(
+                f"Circuits of {_words(self.sizes)} hold "
+                f"{sum(self.sizes)} movements, and the block has {len(places)}.",
+                fix="Make the sizes add up to the movements of the block.",
+                place="sizes",
+            )
+        size = self.size or len(places)
+        ends = accumulate(self.sizes) if self.sizes else range(size, len(places) + size, size)
+        return [places[start:end] for start, end in pairwise([0, *ends])]
+
+
+def _words(sizes: tuple[int, ...]) -> str:
+    """Return "3, 3 and 4"."""
+    *first, last = map(str, sizes or ("",))
+    return f"{', '.join(first)} and {last}" if first else last

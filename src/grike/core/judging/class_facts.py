@@ -186,12 +186,25 @@ class ClassFacts:
         """What is really done at each place, the options taken for what they are."""
         return tuple(as_done(self.design, self.library))
 
+    @property
+    def used(self) -> tuple[Done, ...]:
+        """Every movement that is named in the class, whatever its option, where it stands."""
+        library = self.library
+        own = [
+            Done(block, place, library[movement_id], "")
+            for block, place, item in self.design.every_item()
+            for movement_id in item.movement_ids
+        ]
+        resting = [done for done in self.done if done.place is None]
+        return (*own, *resting)
+
     @cached_property
     def work_movements(self) -> tuple[tuple[int, int, Movement], ...]:
         """(block, place, movement) of the work blocks in class order."""
         return tuple(
-            (block, place, self.library[item.movement_id])
+            (block, place, self.library[movement_id])
             for block, place, item in self.design.items(Purpose.WORK)
+            for movement_id in item.movement_ids
         )
 
 

@@ -69,7 +69,7 @@ def bay_of(
     room: int | None = None
     least = 0
     if variant.elastic:
-        beside = variant.rest_seconds() + variant.reserve_seconds()
+        beside = variant.beside_seconds()
         room = longest - beside
         least = max(0, slot_seconds - LONGEST_FRAME_SECONDS - beside)
     return Bay(

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from grike.core.bouts import Bout
-from grike.core.clock import CueKind
+from grike.core.cues import CueKind
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed

@@ -48,7 +48,7 @@ def _users(
     if not stations:
         for done in every:
             for kit in done.movement.kit:
-                yield done.place, done.words, kit, heads
+                yield done.place or 0, done.words, kit, heads
         return
     a_station = -(-heads // max(1, len(every)))
     users: dict[Kit, list[Done]] = {}
@@ -57,7 +57,7 @@ def _users(
             users.setdefault(kit, []).append(done)
     for kit, own in users.items():
         words = " and ".join(done.words for done in own)
-        yield own[0].place, words, kit, min(heads, a_station * len(own))
+        yield own[0].place or 0, words, kit, min(heads, a_station * len(own))
 
 
 def _lowered(text: str) -> str:

@@ -16,16 +16,16 @@ from grike.core.sheet import Mode, RuleSetting
 def _check_g2(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     never = frozenset(facts.shape.wishes.never)
     for member in facts.classes if never else ():
-        for block, place, item in member.design.every_item():
-            if not never.isdisjoint(made_of(item.movement_id)):
+        for done in member.used:
+            if not never.isdisjoint(made_of(done.movement.id)):
                 yield Finding(
                     "G2",
                     line.mode,
-                    here(member, block, place),
-                    f"{facts.library[item.movement_id].name} was to be left out of this series.",
+                    here(member, done.block, done.place),
+                    f"{done.movement.name} was to be left out of this series.",
                     "Swap it for one of the alternatives.",
                     cost=aimed(line, 1),
-                    about=About("use", item.movement_id, -1),
+                    about=About("use", done.movement.id, -1),
                 )
 
 

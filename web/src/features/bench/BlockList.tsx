@@ -2,19 +2,11 @@ import { Box, chakra, Flex, Heading, IconButton, Text } from '@chakra-ui/react';
 import { Lock, LockOpen, Shuffle } from 'lucide-react';
 
 import { useIsDirector } from '~/features/signin';
+import { blockTitle, blockWords } from '~/shared/format/blocks';
 import type { Schemas } from '~/shared/http/client';
 import { useMovements } from '~/shared/http/vocabulary';
 import { clock } from '~/shared/format/time';
 import { KitIcons } from '~/shared/ui/KitIcon';
-
-const TITLES: Record<string, string> = {
-  welcome: 'Welcome',
-  'warm-up': 'Warm-up',
-  work: 'Work',
-  breather: 'Breather',
-  'cool-down': 'Cool-down',
-  close: 'Close',
-};
 
 interface Props {
   detail: Schemas['ClassDetail'];
@@ -28,16 +20,18 @@ interface Props {
 /** The blocks of a class with their movements, each a button that opens its details. */
 export function BlockList({ detail, selected, busy, onSelect, onLock, onRefill }: Props) {
   const director = useIsDirector();
+  const movements = useMovements();
+  const name = (id: string) => movements.get(id)?.name ?? id;
   return (
     <Box>
       {detail.blocks.map((block) => (
         <Box key={block.index} mb="2">
           <Flex align="baseline" gap="2" borderBottom="1px solid" borderColor="line">
             <Heading as="h2" size="sm">
-              {TITLES[block.purpose] ?? block.purpose}
+              {blockTitle(block)}
             </Heading>
             <Text color="soft" fontSize="xs">
-              {block.summary}
+              {blockWords(block, name)}
             </Text>
             {director && block.purpose === 'work' && (
               <Flex ml="auto" gap="1">

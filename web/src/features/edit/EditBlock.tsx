@@ -1,11 +1,14 @@
-import { Box, Button, chakra, Flex, Heading, IconButton, NativeSelect } from '@chakra-ui/react';
+import { Box, Button, Flex, Heading, IconButton, NativeSelect } from '@chakra-ui/react';
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
 
-import { type Block, formatsFor, PURPOSES, startOf } from './document';
+import { type Block, formatsFor, startOf, withValue } from './document';
 import { moved, replaced } from '~/shared/format/lists';
 import { newRow } from './draft';
 import { EditItem } from './EditItem';
 import { Parameters } from './Parameters';
+import { WorkChoices } from './WorkChoices';
+import { Pick } from './Pick';
+import { PURPOSES, ROLES } from '~/shared/format/blocks';
 import type { Schemas } from '~/shared/http/client';
 
 interface Props {
@@ -48,14 +51,13 @@ export function EditBlock({ number, block, forms, first, last, onBlock, onMove }
           <NativeSelect.Indicator />
         </NativeSelect.Root>
         {block.purpose === 'work' && (
-          <chakra.label fontSize="xs" display="flex" gap="1" alignItems="center">
-            <input
-              type="checkbox"
-              checked={block.stations ?? false}
-              onChange={(event) => set({ stations: event.target.checked })}
-            />{' '}
-            Stations, kit is shared
-          </chakra.label>
+          <Pick
+            label={`What ${name} is for`}
+            width="28"
+            value={block.role ?? ''}
+            options={[['', 'no role'], ...Object.entries(ROLES)]}
+            onValue={(value) => onBlock(withValue(block, 'role', value))}
+          />
         )}
         <Flex ml="auto">
           <Tool label={`Move ${name} up`} icon={<ArrowUp />} disabled={first} onClick={() => onMove(-1)} />
@@ -63,6 +65,7 @@ export function EditBlock({ number, block, forms, first, last, onBlock, onMove }
           <Tool label={`Take ${name} out`} icon={<Trash2 />} onClick={() => onBlock(null)} />
         </Flex>
       </Flex>
+      {block.purpose === 'work' && <WorkChoices block={block} name={name} onBlock={onBlock} />}
       {form && <Parameters form={form} values={block.format} onValues={(format) => set({ format })} />}
       {items.map((item, place) => (
         <EditItem
@@ -71,6 +74,7 @@ export function EditBlock({ number, block, forms, first, last, onBlock, onMove }
           item={item}
           first={place === 0}
           last={place === items.length - 1}
+          combined={block.format.kind === 'add-on'}
           onItem={(next) => set({ items: replaced(items, place, next) })}
           onMove={(by) => set({ items: moved(items, place, by) })}
         />

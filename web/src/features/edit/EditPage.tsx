@@ -3,7 +3,8 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link as RouterLink, useNavigate, useParams } from 'react-router';
 
-import { blockOf, type ClassDocument, PURPOSES } from './document';
+import { blockOf, type ClassDocument } from './document';
+import { PURPOSES } from '~/shared/format/blocks';
 import { moved, replaced } from '~/shared/format/lists';
 import { newRow, useDraft, withoutIds } from './draft';
 import { EditBlock } from './EditBlock';

@@ -1,3 +1,4 @@
+import { PURPOSES } from '~/shared/format/blocks';
 import type { Schemas } from '~/shared/http/client';
 
 /** A class document as docs/formats/class.schema.json describes it; what is not edited stays. */
@@ -14,6 +15,9 @@ export interface Block {
   format: { kind: string; [name: string]: unknown };
   items?: Item[];
   stations?: boolean;
+  role?: string;
+  shows_ahead?: boolean;
+  active_rest?: string;
   [key: string]: unknown;
 }
 
@@ -23,19 +27,18 @@ export interface Item {
   level?: string;
   reps?: number;
   seconds?: number;
+  passes?: Round[];
   [key: string]: unknown;
 }
 
-type Purpose = Schemas['FormatModel']['purposes'][number];
-/** What a block is for; each format says for what it can be. */
-export const PURPOSES: Record<Purpose, string> = {
-  welcome: 'Welcome',
-  'warm-up': 'Warm-up',
-  work: 'Work',
-  breather: 'Breather',
-  'cool-down': 'Cool-down',
-  close: 'Close',
-};
+/** What one round changes of a movement. */
+export interface Round {
+  level?: string;
+  handling?: string;
+  pace?: string;
+  movement?: string;
+  [key: string]: unknown;
+}
 
 /** The formats that go with a purpose; one that is not known goes with all. */
 export function formatsFor(purpose: string, forms: Schemas['FormatModel'][]): Schemas['FormatModel'][] {

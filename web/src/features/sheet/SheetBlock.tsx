@@ -1,19 +1,11 @@
 import { Box, chakra, Flex, Text } from '@chakra-ui/react';
 import { Fragment } from 'react';
 
+import { blockTitle, blockWords } from '~/shared/format/blocks';
 import type { Schemas } from '~/shared/http/client';
 import { waysOut } from '~/shared/format/waysOut';
 import { useMovements } from '~/shared/http/vocabulary';
 import { clock } from '~/shared/format/time';
-
-const TITLES: Record<string, string> = {
-  welcome: 'Welcome',
-  'warm-up': 'Warm-up',
-  work: 'Work',
-  breather: 'Breather',
-  'cool-down': 'Cool-down',
-  close: 'Close',
-};
 
 /** A block on the run sheet: work in full with a cue and a fault, the frame in one run of text. */
 export function SheetBlock({ block }: { block: Schemas['BlockModel'] }) {
@@ -27,9 +19,9 @@ export function SheetBlock({ block }: { block: Schemas['BlockModel'] }) {
           {clock(block.start)}
         </Text>
         <Text fontWeight="700" fontSize={work ? 'md' : 'sm'}>
-          {TITLES[block.purpose] ?? block.purpose}
+          {blockTitle(block)}
         </Text>
-        <Text fontSize="sm">{block.summary}</Text>
+        <Text fontSize="sm">{blockWords(block, name)}</Text>
       </Flex>
       {work ? (
         <WorkTable block={block} />
@@ -78,6 +70,7 @@ function WorkTable({ block }: { block: Schemas['BlockModel'] }) {
                   <Text fontSize="sm" fontFamily="mono">
                     {item.dose}
                   </Text>
+                  {item.phases && <Text fontSize="sm">{item.phases}</Text>}
                 </chakra.td>
                 <chakra.td fontSize="sm" lineHeight="1.3">
                   {movement?.cues.slice(0, 2).join('. ')}.<br />

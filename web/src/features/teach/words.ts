@@ -29,5 +29,5 @@ export function roundsOf(cues: Schemas['CueModel'][]): Map<number, number> {
 export function cueWords(cue: Schemas['CueModel'], rounds: number): string {
   const side = cue.side === 'left' || cue.side === 'right' ? `${cue.side} side` : '';
   const round = cue.kind === 'work' && cue.round && rounds > 1 ? `round ${cue.round} of ${rounds}` : '';
-  return [cue.movement ? cue.label : '', side, round].filter(Boolean).join(', ');
+  return [cue.movement || cue.kind === 'rest' ? cue.label : '', side, round].filter(Boolean).join(', ');
 }

@@ -1234,6 +1234,8 @@ export interface components {
          * @description A block of a class.
          */
         BlockModel: {
+            /** Active Rest */
+            active_rest?: string | null;
             /** End */
             end: number;
             /** Format */
@@ -1250,6 +1252,12 @@ export interface components {
              */
             locked: boolean;
             purpose: components["schemas"]["Purpose"];
+            role?: components["schemas"]["grike__core__design__Role"] | null;
+            /**
+             * Shows Ahead
+             * @default false
+             */
+            shows_ahead: boolean;
             /** Start */
             start: number;
             /** Summary */
@@ -2127,7 +2135,7 @@ export interface components {
             reps: number[];
             /** Retired */
             retired: boolean;
-            role: components["schemas"]["Role"];
+            role: components["schemas"]["grike__core__movement__Role"];
             /** Seated */
             seated: string | null;
             /** Seconds */
@@ -2562,12 +2570,6 @@ export interface components {
             /** Version */
             version: number;
         };
-        /**
-         * Role
-         * @description What a movement is for in a class.
-         * @enum {string}
-         */
-        Role: "warm-up" | "work" | "cool-down";
         /**
          * RoomModel
          * @description A room and its kit.
@@ -3130,6 +3132,18 @@ export interface components {
          * @enum {string}
          */
         Yardstick: "seconds" | "reps" | "sets";
+        /**
+         * Role
+         * @description What a work block is for: what a person would say aloud of it.
+         * @enum {string}
+         */
+        grike__core__design__Role: "activation" | "lift" | "pairs" | "circuit" | "control" | "pulse" | "combination" | "core" | "finish" | "flow";
+        /**
+         * Role
+         * @description What a movement is for in a class.
+         * @enum {string}
+         */
+        grike__core__movement__Role: "warm-up" | "work" | "cool-down";
     };
     responses: never;
     parameters: never;

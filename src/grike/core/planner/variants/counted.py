@@ -11,6 +11,7 @@ from grike.core.formats import (
 )
 from grike.core.item import Item
 from grike.core.movement import Movement, Pace
+from grike.core.pace import DEFAULT_PACE, paced
 from grike.core.planner.variants.variant import (
     UNEVEN_SECONDS,
     Variant,
@@ -60,6 +61,10 @@ class Counted(Variant[F]):
         reps = item.reps or self.usual_reps
         return counted_seconds(reps, movement.seconds_per_rep) * sides_of(movement)
 
+    def real_rest_seconds(self) -> int:
+        """Return what the rests really take: nobody times those after counted bouts."""
+        return paced(self.rest_seconds(), DEFAULT_PACE.rest_factor)
+
     @property
     def strength(self) -> bool:
         """Whether the reps are few enough for strength."""
@@ -76,7 +81,7 @@ class Counted(Variant[F]):
 
 def work_of_blocks(variant: Variant[Any], stretch_seconds: int) -> int:
     """Return the work of blocks that stay below a stretch; four fifths, as they are uneven."""
-    beside = (variant.rest_seconds() + variant.reserve_seconds()) // variant.blocks
+    beside = (variant.real_rest_seconds() + variant.reserve_seconds()) // variant.blocks
     room = stretch_seconds - UNEVEN_SECONDS - beside
     return variant.blocks * room * 8 // 10
 

@@ -153,6 +153,10 @@ class BurstVariant(Variant[Any]):
         """Return the rests before the burst."""
         return self.before.rest_seconds()
 
+    def real_rest_seconds(self) -> int:
+        """Return what the rests before the burst really take."""
+        return self.before.real_rest_seconds()
+
     def reserve_seconds(self) -> int:
         """Return what changes and showings add, one of them for the burst."""
         return self.before.reserve_seconds() + int(FIRST_TIME_SECONDS * FIRST_TIME_PART)

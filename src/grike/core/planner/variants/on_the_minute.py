@@ -55,6 +55,10 @@ class MinuteVariant(Counted[OnTheMinute]):
         """Return what is left of the minutes, by the guess for the work."""
         return 60 * self.blocks * self.format.minutes - self.work_seconds()
 
+    def real_rest_seconds(self) -> int:
+        """Return what of the time is no work: the clock ends it."""
+        return self.rest_seconds()
+
     def reserve_seconds(self) -> int:
         """Return the little that what is left of a minute does not absorb."""
         return self.slots * 3

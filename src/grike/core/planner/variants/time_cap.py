@@ -68,6 +68,10 @@ class TimeCapVariant(Counted[TimeCap]):
         shows = self.slots * DEFAULT_PACE.show_new_seconds
         return shows + self.slots * self.rounds * CHANGE_SECONDS + self.blocks * MINUTE // 2
 
+    def real_rest_seconds(self) -> int:
+        """Return what of the time is no work: the clock ends it."""
+        return self.rest_seconds()
+
     def reserve_seconds(self) -> int:
         """Return the other half of every last minute."""
         return self.blocks * MINUTE // 2

@@ -12,6 +12,7 @@ from grike.core.formats import (
 )
 from grike.core.item import Item, Level
 from grike.core.movement import Movement
+from grike.core.pace import DEFAULT_PACE, paced
 from grike.core.purpose import Purpose
 from grike.core.rows.row import TWELFTHS
 
@@ -203,9 +204,17 @@ class Variant(Generic[F]):
         return self.slots * (first + (self.sets - 1) * again)
 
     def main_seconds(self) -> int:
-        """Return the planned length of the work part with its breathers and reserve."""
-        breathers = (self.blocks - 1) * BREATHER_SECONDS
-        return self.work_seconds() + self.rest_seconds() + breathers + self.reserve_seconds()
+        """Return the length of the work part on the real clock, breathers and reserve with it."""
+        return self.work_seconds() + self.beside_seconds()
+
+    def beside_seconds(self) -> int:
+        """Return what the work part takes besides work, as long as it takes really."""
+        breathers = (self.blocks - 1) * paced(BREATHER_SECONDS, DEFAULT_PACE.breather_factor)
+        return self.real_rest_seconds() + breathers + self.reserve_seconds()
+
+    def real_rest_seconds(self) -> int:
+        """Return what the rests inside the blocks really take: those of timed bouts are kept."""
+        return self.rest_seconds()
 
     def breathes(self, stretch_seconds: int) -> bool:
         """Return whether timed work needs no breather beyond its own rests (C11)."""
@@ -242,7 +251,7 @@ class Variant(Generic[F]):
 
     def _block_stretch(self) -> int:
         """Return the length of one block on the real clock, a guess where reps are counted."""
-        whole = self.work_seconds() + self.rest_seconds() + self.reserve_seconds()
+        whole = self.work_seconds() + self.real_rest_seconds() + self.reserve_seconds()
         return whole // self.blocks + UNEVEN_SECONDS
 
 

@@ -1,0 +1,103 @@
+import { Button, chakra, Flex, Input, Text } from '@chakra-ui/react';
+import { Trash2 } from 'lucide-react';
+import { useState } from 'react';
+
+import { type Item, type Round, withValue } from './document';
+import { Tool } from './EditBlock';
+import { LIST_OF_MOVEMENTS } from './MovementNames';
+import { Amount, LEVELS, Pick, SIDES } from './Pick';
+import { replaced } from '~/shared/format/lists';
+import { idOf } from '~/shared/http/made';
+import { useMovements } from '~/shared/http/vocabulary';
+
+interface Props {
+  label: string;
+  item: Item;
+  onItem: (item: Item) => void;
+}
+
+const SAME = ['', 'as before'];
+
+/** What changes from round to round of one movement; the last round stays in force. */
+export function EditPasses({ label, item, onItem }: Props) {
+  const rounds = item.passes ?? [];
+  const put = (next: Round[]) => onItem(withValue(item, 'passes', next.length > 0 ? next : ''));
+  return (
+    <>
+      {rounds.map((round, index) => (
+        <EditRound
+          key={index}
+          label={`round ${index + 1} of ${label}`}
+          number={index + 1}
+          round={round}
+          onRound={(next) => put(replaced(rounds, index, next))}
+        />
+      ))}
+      {rounds.length > 0 && (
+        <Button size="2xs" variant="ghost" ml="6" onClick={() => put([...rounds, {}])}>
+          Change another round
+        </Button>
+      )}
+    </>
+  );
+}
+
+interface RoundProps {
+  label: string;
+  number: number;
+  round: Round;
+  onRound: (round: Round | null) => void;
+}
+
+function EditRound({ label, number, round, onRound }: RoundProps) {
+  const movements = useMovements();
+  const own = round.movement ? movements.get(round.movement) : undefined;
+  const [text, setText] = useState<string | null>(null);
+  const set = (name: string, value: unknown) => onRound(withValue(round, name, value));
+  const pick = (typed: string) => {
+    setText(typed);
+    set('movement', idOf(typed, [...movements.values()]) ?? typed);
+  };
+  return (
+    <Flex align="center" wrap="wrap" gap="2" py="0.5" pl="6" fontSize="xs">
+      <Text w="14">round {number}</Text>
+      <Amount name="reps" item={round} onValue={(value) => set('reps', value)} label={label} />
+      <Amount name="seconds" item={round} onValue={(value) => set('seconds', value)} label={label} />
+      <Amount name="rest seconds" item={round} onValue={(value) => set('rest_seconds', value)} label={label} />
+      <Amount name="load step" item={round} onValue={(value) => set('load_step', value)} label={label} />
+      <Pick
+        label={`Level of ${label}`}
+        width="24"
+        value={round.level ?? ''}
+        options={[SAME, ...LEVELS]}
+        onValue={(value) => set('level', value)}
+      />
+      <Pick
+        label={`Sides of ${label}`}
+        width="36"
+        value={round.handling ?? ''}
+        options={[SAME, ...SIDES]}
+        onValue={(value) => set('handling', value)}
+      />
+      <chakra.label display="flex" alignItems="center" gap="1">
+        <input
+          type="checkbox"
+          checked={round.pace === 'still'}
+          onChange={(event) => set('pace', event.target.checked ? 'still' : '')}
+        />
+        held
+      </chakra.label>
+      <Input
+        size="xs"
+        w="44"
+        list={LIST_OF_MOVEMENTS}
+        aria-label={`Other movement in ${label}`}
+        placeholder="the same movement"
+        value={text ?? own?.name ?? round.movement ?? ''}
+        onChange={(event) => pick(event.target.value)}
+        onBlur={() => (own || !round.movement) && setText(null)}
+      />
+      <Tool label={`Take ${label} out`} icon={<Trash2 />} onClick={() => onRound(null)} />
+    </Flex>
+  );
+}
