@@ -148,7 +148,7 @@ class Teaching(WithClass):
     def test_the_pace_is_shown_with_its_spread(self) -> None:
         """Every kind has its line; without records it says so."""
         self.go(f"/series/{self.series_id}/pace", "tbody tr")
-        self.assertEqual(len(self.all("tbody tr")), 10)
+        self.assertEqual(len(self.all("tbody tr")), 13)
         self.see_text("none yet")
         self.assertEqual(self.axe(), [])
 

@@ -1,4 +1,4 @@
-"""Energy, effort, session load, pulse and strength, held against published worked values."""
+"""Energy, effort, load, pulse and strength, by hand from the equations and by a package."""
 
 from __future__ import annotations
 

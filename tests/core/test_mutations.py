@@ -187,7 +187,7 @@ def of_weeks() -> Iterator[Broken]:
         block = work_blocks(planned.design)[0]
         landed = put(swapped(planned.design, block, 0, jump.id, library=LIBRARY), planned)
         yield Broken("W6", f"a jump on {planned.slot.label}", replace(landed, sheet=none))
-        worked = class_volume(landed.classes[planned.slot.index].design, LIBRARY)
+        worked = class_volume(planned.design, LIBRARY)
         if any(worked.muscle_sets(muscles) < 2 for muscles in MAJOR_GROUPS.values()):
             same = landed
             for other in (p for p in base().classes if p.slot.week == planned.slot.week):

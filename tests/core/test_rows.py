@@ -25,10 +25,12 @@ from tests.core.test_planner import LIBRARY
 
 LIMITS = Limits(5, 60, 1)
 #: Their rows are on the safe side, since what they ask is only known when a class is laid out: the
-#: real clock (C2), the breathers (C11), and what earlier classes of the week have taught (D8).
-SAFE = frozenset({"C2", "C11", "D8"})
+#: real clock (C2), the breathers (C11), what earlier classes of the week have taught (D8), and how
+#: many movements the slots hold where some fill two (P1, P2). Landings are rounded up movement by
+#: movement (W6).
+SAFE = frozenset({"C2", "C11", "D8", "P1", "P2", "W6"})
 #: Their rows make an order possible; which one it is, is settled after the movements are chosen.
-ORDER = frozenset({"C5", "C6"})
+ORDER = frozenset({"C5", "C6", "P3"})
 #: The formats of the series that are filled at random; none named: any.
 FORMATS = ((), ("timed-circuit", "superset"), ("straight-sets", "ladder", "timed-circuit"))
 FILLINGS = 4

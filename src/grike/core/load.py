@@ -37,7 +37,7 @@ class Energy:
 
 
 def kilocalories(met: float, kilograms: float, minutes: float) -> float:
-    """Return MET × 3.5 × kg / 200 a minute. Source: 2011 Compendium, Ainsworth et al."""
+    """Return MET × 3.5 × kg / 200 a minute: the metabolic equation, 5 kcal a litre of oxygen."""
     return met * OXYGEN_PER_MET * kilograms / 200 * minutes
 
 
@@ -52,7 +52,7 @@ def class_energy(design: ClassDesign, clock: ClassClock, library: Library) -> En
         low,
         high,
         f"From {WEIGHTS[0]:.0f} kg working moderately to {WEIGHTS[1]:.0f} kg working hard, by the "
-        "published intensity of each format; people differ by a third either way.",
+        "intensity of each format, published or estimated from its like; people differ by a third.",
     )
 
 
@@ -121,7 +121,10 @@ def acute_to_chronic(days: Sequence[float], acute: int = 7, chronic: int = 28) -
 
 
 def highest_pulse(age: float) -> float:
-    """Return 208 - 0.7 × age, in beats a minute. Source: Tanaka et al., J Am Coll Cardiol 2001."""
+    """Return 208 - 0.7 × age, in beats a minute; people differ by some 10 beats either way.
+
+    Source: Tanaka et al., J Am Coll Cardiol 2001;37:153-6, its spread from memory.
+    """
     return 208 - 0.7 * age
 
 
@@ -143,7 +146,7 @@ def epley(weight: float, reps: int) -> float:
 
 
 def brzycki(weight: float, reps: int) -> float:
-    """Return the estimated one-repetition maximum, 36 w / (37 - r); up to 12 reps are meant."""
+    """Return the estimated one-repetition maximum, 36 w / (37 - r); published for up to 10 reps."""
     if not 1 <= reps < 37:
-        raise InvalidInput(f"{reps} reps are out of range.", fix="Give 1 to 12 reps.")
+        raise InvalidInput(f"{reps} reps are out of range.", fix="Give 1 to 10 reps.")
     return 36 * weight / (37 - reps)

@@ -27,6 +27,8 @@ from grike.core.work import SECONDS_PER_HELD_REP, pace_of, rep_seconds
 
 K = TypeVar("K", bound=Hashable)
 
+#: How long a bout is a whole set, what options and load add to what is asked, and what an assisting
+#: muscle gets: our assumption, but for the half of the last (Pelland et al., from memory).
 FULL_SET_SECONDS = 20
 FULL_SET_REPS = 5
 DEMAND: dict[Level, Fraction] = {

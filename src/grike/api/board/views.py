@@ -24,7 +24,7 @@ from grike.core.formats import FORMATS
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.kit import KIT_NAMES, Kit
 from grike.core.rules import BY_ID, Facts, Finding, cost_by_rule
-from grike.core.rules.w1_muscles import W1, most_sets
+from grike.core.rules.w1_muscles import W1, least_sets, most_sets
 from grike.core.rules.w7_steps import W7, per_class_volumes, volume_steps
 from grike.core.sheet import Mode, RuleSheet
 from grike.core.volume import Amount, Volume, add_volumes
@@ -37,8 +37,7 @@ from grike.store.series import StoredSeries
 def body_volume(volume: Volume, sheet: RuleSheet, *, band: bool) -> BodyVolume:
     """Return a volume for the body column, with the weekly band of rule W1 where asked."""
     line = W1.line(sheet)
-    bounds = (line.numbers["least"], most_sets(line, volume.total.sets)) if band else (None, None)
-    least, most = (None if bound is None else float(bound) for bound in bounds)
+    most = float(most_sets(line, volume.total.sets)) if band else None
     report = volume_report(volume)
     muscles: list[MuscleSets] = []
     for muscle in Muscle:
@@ -49,7 +48,7 @@ def body_volume(volume: Volume, sheet: RuleSheet, *, band: bool) -> BodyVolume:
                 sets=number(amount.sets),
                 seconds=number(amount.seconds),
                 reps=number(amount.reps),
-                least=least,
+                least=float(least_sets(line, muscle)) if band else None,
                 most=most,
             )
         )

@@ -25,6 +25,7 @@ from grike.core.cues import Cue, CueKind
 from grike.core.dose import changes_text, dose_text
 from grike.core.focus import FOCUS_NAMES
 from grike.core.formats import name_of
+from grike.core.item import Item
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.rules import Facts
 from grike.core.rules.d7_carrying import carried_words
@@ -59,18 +60,7 @@ def _blocks(facts: Facts, member: ClassFacts, clock: ClassClock) -> list[BlockMo
         own = [cue for cue in clock.real if cue.block == index]
         doses = [bouts.get((index, place), []) for place in range(len(block.items))]
         items = [
-            ItemModel(
-                place=place,
-                movement=item.movement_id,
-                handling=item.handling,
-                level=item.level,
-                load_step=item.load_step,
-                dose=dose_text(doses[place]),
-                phases=changes_text(doses[place]),
-                new=item.movement_id in new,
-                carried=carried_words(facts, member, item.movement_id) if item.carried else "",
-                for_members=_for_members(facts, item.movement_id),
-            )
+            _item(facts, member, item, doses[place], place=place, new=item.movement_id in new)
             for place, item in enumerate(block.items)
         ]
         out.append(
@@ -91,6 +81,23 @@ def _blocks(facts: Facts, member: ClassFacts, clock: ClassClock) -> list[BlockMo
             )
         )
     return out
+
+
+def _item(
+    facts: Facts, member: ClassFacts, item: Item, bouts: list[Bout], *, place: int, new: bool
+) -> ItemModel:
+    return ItemModel(
+        place=place,
+        movement=item.movement_id,
+        handling=item.handling,
+        level=item.level,
+        load_step=item.load_step,
+        dose=dose_text(bouts),
+        phases=changes_text(bouts),
+        new=new,
+        carried=carried_words(facts, member, item.movement_id) if item.carried else "",
+        for_members=_for_members(facts, item.movement_id),
+    )
 
 
 def _for_members(facts: Facts, movement_id: str) -> list[ForMemberModel]:

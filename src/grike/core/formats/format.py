@@ -13,7 +13,8 @@ from grike.core.purpose import Purpose
 MetRange: TypeAlias = tuple[float, float]
 #: Source: 2011 Compendium, Ainsworth et al., from memory: circuit moderate 4.3, with minimal rest
 #: 8.0; multi-set resistance 3.5, squats 5.0; calisthenics moderate 3.8; low-impact aerobics 5.0,
-#: high-impact 7.3; stretching 2.3. Standing at ease is 1.3.
+#: high-impact 7.3; stretching 2.3. Standing at ease is 1.3. Three paces, ladders, minutes and time
+#: caps are not in it: theirs is estimated from the circuit or the calisthenics that they are like.
 MET_CIRCUIT: MetRange = (4.3, 8.0)
 MET_CALISTHENICS: MetRange = (3.8, 8.0)
 MET_RESISTANCE: MetRange = (3.5, 5.0)

@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Hashable
+from weakref import WeakKeyDictionary
+
 from grike.core.anatomy import MAJOR_GROUPS
 from grike.core.cautions import Caution
-from grike.core.kit import LOADABLE
+from grike.core.kit import LOADABLE, Kit
 from grike.core.library import Library
 from grike.core.movement import Movement, Position, Role
 from grike.core.series import SeriesShape
@@ -17,13 +20,29 @@ LOAD, TEMPO = "load", "tempo"
 FEWEST_FOR_A_GROUP = 2
 
 
+#: Pools by library, worked out once for each group; rules ask for them class by class.
+_POOLS: WeakKeyDictionary[Library, dict[Hashable, tuple[Movement, ...]]] = WeakKeyDictionary()
+MOST_POOLS = 64
+
+
 def pool(shape: SeriesShape, library: Library) -> list[Movement]:
     """Return the work movements that level, room and number of people allow.
 
     A movement that leaves somebody without a way to do it (C12) is never planned; what is done
     sitting on a chair only for beginners, for others it is the twin of what is planned.
     """
-    return [movement for movement in library.of_role(Role.WORK) if allowed(movement, shape)]
+    key = (shape.level, shape.heads, tuple(sorted(shape.room.kit.items())), shape.wishes)
+    held = _POOLS.setdefault(library, {})
+    if key not in held:
+        if len(held) >= MOST_POOLS:
+            held.clear()
+        held[key] = tuple(m for m in library.of_role(Role.WORK) if allowed(m, shape))
+    return list(held[key])
+
+
+def pool_for(shape: SeriesShape, library: Library, kit: frozenset[Kit]) -> list[Movement]:
+    """Return the work movements of the pool that need no kit besides some."""
+    return [movement for movement in pool(shape, library) if movement.fetched_kit <= kit]
 
 
 def plain_only(shape: SeriesShape, library: Library) -> frozenset[str]:

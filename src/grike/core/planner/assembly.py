@@ -26,6 +26,8 @@ from grike.core.rules.c8_changes import C8
 from grike.core.rules.c10_frame import C10
 from grike.core.rules.c13_fast_runs import C13
 from grike.core.rules.c14_demanding_first import C14
+from grike.core.rules.p3_small import P3
+from grike.core.rules.p5_order import P5, rank
 from grike.core.series import PlannedClass, Slot
 from grike.core.sheet import Mode
 
@@ -33,7 +35,7 @@ Groups: TypeAlias = list[list[Movement]]
 ORDER_TIME = 0.2
 NO_ITEMS: Mapping[str, Item] = {}
 #: The rules that the order within a class decides.
-ORDER_RULES = (C5, C6, C7, C8, C13, C14)
+ORDER_RULES = (C5, C6, C7, C8, C13, C14, P3, P5)
 
 
 def work_design(problem: Problem, cell: Cell, work: Iterable[Block]) -> ClassDesign:
@@ -112,9 +114,12 @@ def _in_order(
         design = work_design(problem, cell, map(draft, groups))
         return _order_trouble(problem, PlannedClass(cell.slot, design))
 
+    level = problem.plan.shape.level
+    ranks = {movement.id: rank(movement, cell.focus, level) for movement in movements}
     tries: list[tuple[tuple[int, int], Groups]] = []
     for spread in (False, True):
-        groups = cell.variant.in_blocks(ordered(movements, limits, spread=spread))
+        order = ordered(movements, limits, spread=spread, ranks=ranks)
+        groups = cell.variant.in_blocks(order)
         tries.append((trouble(groups), groups))
         if tries[-1][0] == (0, 0):
             break

@@ -12,6 +12,7 @@ from dataclasses import replace
 from typing import Any
 
 from grike.core.bouts import Bout
+from grike.core.composition import most_seconds
 from grike.core.design import Block, ClassDesign
 from grike.core.errors import InvalidInput
 from grike.core.expansion import steps
@@ -99,11 +100,13 @@ def _possible(
 ) -> dict[str, Carry]:
     """Return what a cell could carry: each movement with the first lever that asks for more."""
     allowed = {movement.id for movement in cell.theme.movements}
+    level = run.problem.dose_level
     out: dict[str, Carry] = {}
     for member in before:
         for _, _, movement in member.work_movements:
             then = asked_of(member, movement.id)
-            if then is None or movement.id not in allowed or not cell.variant.suits(movement):
+            able = cell.variant.takes(movement, level)
+            if then is None or movement.id not in allowed or not able:
                 continue
             name = (cell.variant, movement.id, None if lighter else then)
             if name not in run.carries:
@@ -163,7 +166,8 @@ def _more_of(variant: Variant[Any], movement: Movement, base: Item, then: Asked)
         reps = max(base.reps or variant.usual_reps, then.reps) + REPS_MORE
         return replace(base, reps=reps) if reps <= movement.dose.reps[1] else None
     seconds = variant.slot_seconds() + SECONDS_MORE
-    return replace(base, seconds=seconds) if seconds <= variant.most_bout_seconds else None
+    most = min(variant.most_bout_seconds, most_seconds(movement))
+    return replace(base, seconds=seconds) if seconds <= most else None
 
 
 def _design(variant: Variant[Any], item: Item) -> ClassDesign:

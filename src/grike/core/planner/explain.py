@@ -32,11 +32,11 @@ from grike.core.rules.w7_steps import W7, factor_band, is_lighter
 from grike.core.sheet import Mode
 
 _STRUCTURE = {
+    SUBSTANCE: "at most one movement in four is for forearms, shins or neck alone",
     SLOTS: "every class is filled with movements that its kit and level allow",
     THEME: "a class that is built on a kit uses it in a third of its movements",
     PARTS: "a format gets the mix of movements that it needs",
     CARRIED: "what is carried on comes once a week",
-    SUBSTANCE: "at most one movement in four is for forearms, shins or neck alone",
 }
 #: Rules that shape the skeleton; what is an aim by default is tried first to be left out.
 _SKELETON_RULES = sorted(

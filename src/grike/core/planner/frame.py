@@ -6,6 +6,7 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
 from grike.core.anatomy import Muscle
+from grike.core.cautions import Caution
 from grike.core.clock import class_clock
 from grike.core.design import Block, ClassDesign
 from grike.core.family import Family
@@ -27,6 +28,8 @@ SPARE_SECONDS, SLACK_SECONDS = 45, 70
 WARM_UP_SECONDS = (30, 25, 20)
 HOLD_SECONDS = (20, 15)
 MOST_HOLD_SECONDS, MOST_WARM_UP_SECONDS = 30, 40
+#: Older people hold a stretch for 30 to 60 s. Source: Garber et al., ACSM 2011, from memory.
+SEATED_HOLD_SECONDS, MOST_SEATED_HOLD_SECONDS = (30, 30), 45
 WELCOME = "Welcome, kit and cautions, plan of the day"
 CLOSE = "Well done, next class, clear away"
 
@@ -96,6 +99,9 @@ class Framer:
         self.prepare, self.stretch = (
             frame_pool(shape, library, role) for role in (Role.WARM_UP, Role.COOL_DOWN)
         )
+        seated = Caution.CHAIR in shape.wishes.cautions
+        self.holds = SEATED_HOLD_SECONDS if seated else HOLD_SECONDS
+        self.most_hold = MOST_SEATED_HOLD_SECONDS if seated else MOST_HOLD_SECONDS
         self.rest = 0
         self.parts: dict[tuple[tuple[str, ...], int], int] = {}
         self.groups = most_worked(class_volume(design, library), len(Muscle))
@@ -108,13 +114,13 @@ class Framer:
         must = self.groups[:groups]
         warm = cover(self.prepare, must, lambda m: m.prepares, self.turn)
         cool = cover(self.stretch, must, lambda m: m.stretches, self.turn)
-        frame = Frame(tuple(warm), tuple(cool), WARM_UP_SECONDS[0], HOLD_SECONDS[0])
+        frame = Frame(tuple(warm), tuple(cool), WARM_UP_SECONDS[0], self.holds[0])
         self.rest = self._real_left(frame) + self._frame_seconds(frame)
         frames = [frame]
         for seconds in WARM_UP_SECONDS[1:]:
             if self._left(frames[-1]) >= SPARE_SECONDS:
                 break
-            frames.append(replace(frame, warm_up_seconds=seconds, hold_seconds=HOLD_SECONDS[1]))
+            frames.append(replace(frame, warm_up_seconds=seconds, hold_seconds=self.holds[1]))
         frames = self._filled(frames[-1])
         # Changes where frame and work meet are not in the estimate: the clock has the last word.
         while len(frames) > 1 and self._real_left(frames[-1]) < SPARE_SECONDS:
@@ -136,7 +142,7 @@ class Framer:
         return [
             lambda f: self._more_warm_up(f, 5),
             lambda f: self._more_cool_down(f, 5),
-            lambda f: self._longer_hold(f, MOST_HOLD_SECONDS),
+            lambda f: self._longer_hold(f, self.most_hold),
             lambda f: self._more_warm_up(f, 7),
             lambda f: self._more_cool_down(f, 9),
             lambda f: self._longer_warm_up(f, MOST_WARM_UP_SECONDS),

@@ -5,7 +5,7 @@ from __future__ import annotations
 from fractions import Fraction
 from functools import cached_property
 from statistics import median
-from typing import Any
+from typing import Any, TypeAlias
 
 from grike.core.anatomy import Muscle
 from grike.core.focus import Focus
@@ -14,13 +14,18 @@ from grike.core.judging.pool import plain_only, pool
 from grike.core.movement import Movement
 from grike.core.planner.cells import Theme, largest_class, themes
 from grike.core.planner.problem import Problem
+from grike.core.planner.profile import Profile, profile
 from grike.core.planner.variants import Variant, variants_of
 from grike.core.rows.row import TWELFTHS
 from grike.core.rows.scope import parts_of
 from grike.core.rules.c1_focus import C1
+from grike.core.rules.w1_muscles import FLOOR_SHARES
+from grike.core.rules.w3_pairs import W3
 from grike.core.sheet import Mode
 from grike.core.volume import DEMAND, Yardstick
 
+#: Kinds of format, reps of a set, seconds of a bout.
+DoseKey: TypeAlias = tuple[tuple[str, ...], int, int]
 #: A part of a class needs this much more movements than it has slots, so that a choice is left.
 ROOM_TO_CHOOSE = 1.25
 
@@ -58,9 +63,10 @@ class Grounds:
         return tuple(training_guess(v, yardstick, self.every) for v in self.variants)
 
     def sets_needed(self, least: Fraction) -> float:
-        """Return the fewest sets in which every muscle group could get ``least``."""
+        """Return the fewest sets in which every muscle group could get its part of ``least``."""
         each = [parts_of(movement).together / TWELFTHS for movement in self.every]
-        return float(least) * len(Muscle) * len(each) / sum(each) if each else 0.0
+        floors = sum((FLOOR_SHARES.get(muscle, Fraction(1)) for muscle in Muscle), Fraction(0))
+        return float(least * floors) * len(each) / sum(each) if each else 0.0
 
     @cached_property
     def fits(self) -> frozenset[tuple[Focus, int, int]]:
@@ -70,16 +76,17 @@ class Grounds:
         share = float(line.numbers["share"]) / 100 if asks else 0.0
         whole = float(line.numbers["whole"]) / 100 if asks else 0.0
         out: set[tuple[Focus, int, int]] = set()
-        suiting: dict[tuple[tuple[str, ...], int], frozenset[str]] = {}
+        suiting: dict[DoseKey, frozenset[str]] = {}
+        level = self.problem.dose_level
         for variant in self.variants:
-            key = (variant.kinds, variant.usual_reps)
+            key = _dose_key(variant)
             if key not in suiting:
-                suiting[key] = frozenset(m.id for m in self.every if variant.suits(m))
+                suiting[key] = frozenset(m.id for m in self.every if variant.takes(m, level))
         for t, theme in enumerate(self.themes):
-            supplies: dict[tuple[tuple[str, ...], int], _Supply] = {}
+            supplies: dict[DoseKey, _Supply] = {}
             seen: dict[tuple[str, ...], dict[Focus, int]] = {}
             for v, variant in enumerate(self.variants):
-                key = (variant.kinds, variant.usual_reps)
+                key = _dose_key(variant)
                 if key not in supplies:
                     able = tuple(m for m in theme.movements if m.id in suiting[key])
                     supplies[key] = _Supply(
@@ -89,6 +96,20 @@ class Grounds:
         return frozenset(out)
 
     @cached_property
+    def profiles(self) -> dict[Focus, Profile]:
+        """How far out of balance a class of each focus must be at the least; see ``profile``."""
+        shape, sheet = self.problem.plan.shape, self.problem.plan.sheet
+        line = C1.line(sheet)
+        numbers = dict.fromkeys(line.numbers, Fraction(0)) if not C1.on(sheet) else line.numbers
+        most = W3.line(sheet).numbers["most"]
+        out: dict[Focus, Profile] = {}
+        for focus in Focus:
+            found = profile(focus, self.every, shape.level, numbers=numbers, most=most)
+            if found is not None and focus is not Focus.CONDITIONING:
+                out[focus] = found
+        return out
+
+    @cached_property
     def able(self) -> dict[tuple[Focus, int], list[tuple[int, int]]]:
         """What fits by (focus, theme): each variant by number, with how many movements it takes."""
         out: dict[tuple[Focus, int], list[tuple[int, int]]] = {}
@@ -96,6 +117,11 @@ class Grounds:
             needs = movements_in(self.variants[number])
             out.setdefault((focus, theme), []).append((number, needs))
         return out
+
+
+def _dose_key(variant: Variant[Any]) -> DoseKey:
+    """Return what decides which movements a variant takes."""
+    return (variant.kinds, variant.usual_reps, 0 if variant.counted else variant.slot_seconds())
 
 
 class _Supply:

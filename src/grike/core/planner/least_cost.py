@@ -24,7 +24,7 @@ from grike.core.rules.g1_cautions import G1
 from grike.core.rules.g2_never import G2
 from grike.core.rules.g9_level import G9
 from grike.core.rules.rule import Rule
-from grike.core.rules.w1_muscles import W1
+from grike.core.rules.w1_muscles import W1, least_sets
 from grike.core.sheet import Mode
 from grike.core.volume import muscle_shares
 
@@ -43,7 +43,7 @@ def least_cost(problem: Problem, kept: Collection[ClassFacts] = ()) -> int:
     for muscle in (m for m in Muscle if m not in worked):
         for week in weeks:
             own = (f.volume.muscle_sets((muscle,)) for f in kept if f.slot.week == week)
-            short = line.numbers["least"] - sum(own, Fraction(0))
+            short = least_sets(line, muscle) - sum(own, Fraction(0))
             cost += line.weight * missed(short, Fraction(1, TWELFTHS))
     return cost
 

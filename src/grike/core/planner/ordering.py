@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
+from typing import TypeAlias
 
 from ortools.sat.python import cp_model
 
@@ -17,11 +18,18 @@ from grike.core.rules.c14_demanding_first import demanding
 # this model's own, since the rules of order judge a class that is laid out, with runs and rests,
 # and no sum over neighbours says that; ``assembly`` holds what comes out against the rules.
 UP_OR_DOWN, KIT_CHANGE, SAME_TARGET, SAME_FAMILY, FAST_AGAIN, PLACE_CHANGE = 40, 24, 4, 6, 3, 2
-SAME_MAIN, TIRED_FIRST, APART = 8, 60, 120
+SAME_MAIN, TIRED_FIRST, APART, LARGE_FIRST = 8, 60, 120, 50
 _COMBINED = frozenset({Family.SQUAT, Family.LUNGE, Family.HIP_HINGE, Family.COMBINED})
 
 
-def step_cost(before: Movement, after: Movement, *, spread: bool = False) -> int:
+#: 0 for a main lift, 1 for what supports it, 2 for what is small, by id; all alike where left out.
+Ranks: TypeAlias = Mapping[str, int]
+ALIKE: Ranks = {}
+
+
+def step_cost(
+    before: Movement, after: Movement, *, spread: bool = False, ranks: Ranks = ALIKE
+) -> int:
     """Return how much it costs that one movement follows another.
 
     ``spread``: loads on a joint, main targets and fast bouts are kept apart before all else.
@@ -32,6 +40,7 @@ def step_cost(before: Movement, after: Movement, *, spread: bool = False) -> int
     cost += SAME_TARGET * len(set(before.targets) & set(after.targets))
     cost += SAME_FAMILY * (before.family is after.family)
     cost += TIRED_FIRST * (demanding(after) and not demanding(before))
+    cost += LARGE_FIRST * max(0, ranks.get(before.id, 0) - ranks.get(after.id, 0))
     cost += SAME_MAIN * (before.targets[:1] == after.targets[:1])
     if spread:
         both = [j for j in JOINT_NAMES if loads(before, j) and loads(after, j)]
@@ -40,15 +49,16 @@ def step_cost(before: Movement, after: Movement, *, spread: bool = False) -> int
     return cost + FAST_AGAIN * (before.pace is Pace.FAST and after.pace is Pace.FAST)
 
 
-def first_cost(movement: Movement) -> int:
+def first_cost(movement: Movement, ranks: Ranks = ALIKE) -> int:
     """Return how much it costs to start with a movement: demanding work on the feet comes first."""
     cost = 0 if movement.upright else UP_OR_DOWN // 2
     cost += 0 if movement.family in _COMBINED else 8
+    cost += LARGE_FIRST * ranks.get(movement.id, 0)
     return cost + (6 if movement.family in CONDITIONING_FAMILIES else 0)
 
 
 def ordered(
-    movements: Sequence[Movement], limits: Limits, *, spread: bool = False
+    movements: Sequence[Movement], limits: Limits, *, spread: bool = False, ranks: Ranks = ALIKE
 ) -> tuple[Movement, ...]:
     """Return the movements in the order of least cost (a shortest path through all of them).
 
@@ -68,11 +78,11 @@ def ordered(
     any_demanding = any(demanding(movement) for movement in movements)
     for i, one in enumerate(movements, start=1):
         late = TIRED_FIRST * (any_demanding and not demanding(one))
-        arc(0, i, first_cost(one) + late)
+        arc(0, i, first_cost(one, ranks) + late)
         arc(i, 0, 0)
         for j, other in enumerate(movements, start=1):
             if i != j:
-                arc(i, j, step_cost(one, other, spread=spread))
+                arc(i, j, step_cost(one, other, spread=spread, ranks=ranks))
     model.add_circuit(arcs)
     model.minimize(sum(literal * cost for literal, cost in costs))
     solver = solver_for(limits)

@@ -17,7 +17,7 @@ from grike.core.rows.row import TWELFTHS
 from grike.core.rows.scope import parts_of
 from grike.core.rules.d3_kit import D3
 from grike.core.rules.d4_returns import D4
-from grike.core.rules.w1_muscles import W1
+from grike.core.rules.w1_muscles import W1, least_sets
 from grike.core.rules.w1b_major_groups import W1B
 from grike.core.sheet import Mode
 
@@ -113,10 +113,10 @@ def _lower_muscles(
     line = W1.line(problem.plan.sheet)
     if line.mode is Mode.OFF:
         return 0
-    wanted = int(line.numbers["least"] * TWELFTHS)
     short: list[str] = []
     bound = 0
     for muscle in Muscle:
+        wanted = int(least_sets(line, muscle) * TWELFTHS)
         able = reach.of((muscle,))
         if able < wanted:
             floors[muscle.value] = able
@@ -125,8 +125,8 @@ def _lower_muscles(
     if short:
         notes.append(
             f"With this kit and level there is little for: {', '.join(short)}. The formats that "
-            f"are planned cannot give each {plain(line.numbers['least'])} sets a week; more kit "
-            "would mend that."
+            f"are planned cannot give each its {plain(line.numbers['least'])} sets a week; more "
+            "kit would mend that."
         )
     return bound if line.mode is Mode.AIM else 0
 

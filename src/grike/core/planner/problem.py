@@ -8,6 +8,7 @@ from typing import Protocol
 
 from grike.core.library import Library
 from grike.core.pace import USUAL_PACES, Paces
+from grike.core.rules.p11_dose import P11
 from grike.core.series import PlannedClass, SeriesPlan, Slot
 
 
@@ -80,6 +81,11 @@ class Problem:
 
     def __post_init__(self) -> None:
         object.__setattr__(self, "slots", self.plan.shape.slots())
+
+    @property
+    def dose_level(self) -> int | None:
+        """Return the level for which every movement keeps to its dose; None where P11 is off."""
+        return self.plan.shape.level if P11.on(self.plan.sheet) else None
 
     def kept(self) -> dict[int, PlannedClass]:
         """Return the classes that stay as they are, by slot index."""

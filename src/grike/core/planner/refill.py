@@ -197,10 +197,10 @@ def _cell_of(
     shape = run.problem.plan.shape
     kit = usable_kit(now.design.kit, shape)
     every = pool(shape, run.problem.library)
-    able = [m for m in every if m.fetched_kit <= kit and variant.suits(m)]
+    able = [m for m in every if m.fetched_kit <= kit and variant.takes(m, run.problem.dose_level)]
     movements = tuple(m for m in able if m.id not in without and m.id not in stays)
     if without:
-        movements = thinned(movements, Taste({}, run.seed), 0)
+        movements = thinned(movements, Taste({}, run.seed, known=run.known), 0, now.design.focus)
     movements += tuple(m for m in able if m.id in stays)
     return Cell(now.slot, now.design.focus, variant, Theme(kit, movements))
 

@@ -112,12 +112,13 @@ class Run:
             plan.sheet.yardstick,
             wanted,
             -(-len(wanted) // max(1, left)),
+            self.pool.grounds.every,
         )
 
     def taste(self, seed: int) -> Taste:
         """Return what decides between equals: little used, and what is wanted and not yet used."""
         wanted = frozenset(self.problem.plan.shape.wishes.wanted) - self.used.keys()
-        return Taste(self.used, seed, wanted)
+        return Taste(self.used, seed, wanted, self.problem.plan.known | self.used.keys())
 
     def forget(self, week: int) -> None:
         """Take the classes that were filled in a week out of the history again."""

@@ -20,6 +20,7 @@ from grike.core.purpose import Purpose
 from grike.core.rows.row import TWELFTHS, Key, Row
 from grike.core.rows.scope import Bay, Choice, FixedClass, Group, Scope, WeekSteps
 from grike.core.rules import selection_rows
+from grike.core.rules.p11_dose import P11
 from grike.core.rules.w6_landings import contacts, jumps
 from grike.core.sheet import RuleSheet
 from grike.core.volume import DEMAND, Yardstick
@@ -33,7 +34,6 @@ CARRIED, PARTS, FILLS = "carried", "parts-of-the-format", "fills-its-slot"
 #: More than this warm-up, cool-down, talks and breathers are not stretched to.
 LONGEST_FRAME_SECONDS = 960
 #: Groups that are worth a movement of their own now and then, but do not make a class.
-SMALL_GROUPS = frozenset({Muscle.FOREARMS, Muscle.SHINS, Muscle.NECK})
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,6 +47,7 @@ class Carry:
 
 
 Carried: TypeAlias = Mapping[int, Mapping[str, Carry]]
+SMALL_GROUPS = frozenset({Muscle.FOREARMS, Muscle.SHINS, Muscle.NECK})
 NOTHING_CARRIED: Carried = {}
 
 
@@ -56,6 +57,7 @@ def bay_of(
     slot_seconds: int,
     stretch_seconds: int,
     *,
+    level: int | None,
     carried: Mapping[str, Carry],
 ) -> Bay:
     """Return the bay of a cell with every movement that its kit allows."""
@@ -63,7 +65,7 @@ def bay_of(
     choices = tuple(
         _choice(cell, movement, yardstick, carried.get(movement.id))
         for movement in cell.theme.movements
-        if variant.slots_for(movement) <= variant.slots and variant.suits(movement)
+        if variant.slots_for(movement) <= variant.slots and variant.takes(movement, level)
     )
     _, longest = frame_seconds(slot_seconds)
     room: int | None = None
@@ -83,6 +85,7 @@ def bay_of(
         variant.most_work_seconds(stretch_seconds),
         tuple(_part(part, choices) for part in variant.parts()),
         least,
+        cell.theme.kit,
     )
 
 
@@ -167,6 +170,7 @@ def scope_of(
             sheet.yardstick,
             slot_seconds,
             stretch_of(sheet),
+            level=group.level if P11.on(sheet) else None,
             carried=carried.get(cell.slot.index, none),
         )
         for cell in cells

@@ -6,26 +6,37 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from grike.core.anatomy import Muscle
+from grike.core.focus import Focus, on_focus
 from grike.core.movement import Movement
+from grike.core.pattern import Pattern, Tier
 from grike.core.rows.row import Key
 from grike.core.rows.scope import Scope
 
 # With all 230 movements of the library a week took three times as long at the median as with about
 # 60 a class, others at each attempt; the skeleton sees to it that the kits of a week together serve
 # every muscle.
-#: A class chooses from so many movements at most, and from so many of a muscle at least.
-MOST_CHOICES, FEWEST_OF_A_MUSCLE = 60, 3
+#: A class chooses from about so many movements, and from so many of a muscle and pattern at least.
+MOST_CHOICES, FEWEST_OF_A_PATTERN = 70, 1
+#: So many of them lie off its focus.
+OFF_FOCUS = 16
+#: A better movement comes before one that was used less: what each tier, and each use, weighs.
+TIERS = {Tier.MAIN: 0, Tier.SUPPORTING: 12, Tier.SMALL: 40}
+USED = 5
 #: What a wanted movement is worth among plans of equal cost until it has come once.
 WISH = 60
 
 
 @dataclass(frozen=True, slots=True)
 class Taste:
-    """What decides between plans of equal cost: little used before, and work for several groups."""
+    """What decides between plans of equal cost: better movements, and those little used before.
+
+    ``known``: what the group has met.
+    """
 
     used: Mapping[str, int]
     seed: int
     wanted: frozenset[str] = frozenset()
+    known: frozenset[str] = frozenset()
 
     def weights(self, scope: Scope) -> dict[Key, int]:
         """Return the tie-break weight of every choice; the seed shuffles equals."""
@@ -34,9 +45,10 @@ class Taste:
             for choice in bay.choices:
                 noise = _mix(choice.movement.id, bay.index, self.seed) % 7
                 single = 6 * (len(choice.movement.targets) == 1)
-                used = 10 * self.used.get(choice.movement.id, 0)
+                used = USED * self.used.get(choice.movement.id, 0)
+                tier = TIERS[choice.movement.tier_for(scope.group.level)]
                 wish = WISH * (choice.movement.id in self.wanted)
-                out[choice.key] = used + single + noise - wish
+                out[choice.key] = tier + used + single + noise - wish
         return out
 
 
@@ -48,25 +60,42 @@ def _mix(text: str, number: int, seed: int) -> int:
     return value >> 7
 
 
-def thinned(movements: Sequence[Movement], taste: Taste, index: int) -> tuple[Movement, ...]:
-    """Return at most about ``MOST_CHOICES`` movements for one class, every muscle still served.
+def thinned(
+    movements: Sequence[Movement], taste: Taste, index: int, focus: Focus = Focus.WHOLE
+) -> tuple[Movement, ...]:
+    """Return about ``MOST_CHOICES`` movements for one class, every muscle and pattern still served.
 
-    A week of four classes with the whole library is solved several times slower than with a
-    third of it, and costs nothing either way. Little-used movements go first; the seed varies.
+    A week of four classes with the whole library is solved several times slower than with a third
+    of it, and costs nothing either way. What the group knows goes first, since a class teaches few
+    new ones, then what was little used; the seed varies. What is off the focus fills little.
     """
     if len(movements) <= MOST_CHOICES:
         return tuple(movements)
-    groups: dict[Muscle, list[Movement]] = {}
+    on = [m for m in movements if focus is Focus.WHOLE or 2 * on_focus(m, focus) >= 1]
+    off = [m for m in movements if m not in on]
+    kept = _some_of_each(on, taste, index, MOST_CHOICES if not off else MOST_CHOICES - OFF_FOCUS)
+    kept |= _some_of_each(off, taste, index, OFF_FOCUS)
+    kept |= taste.wanted
+    return tuple(m for m in movements if m.id in kept)
+
+
+def _some_of_each(movements: Sequence[Movement], taste: Taste, index: int, most: int) -> set[str]:
+    """Return the ids of about so many movements, some of each muscle and pattern."""
+    groups: dict[tuple[Muscle, Pattern], list[Movement]] = {}
     for movement in movements:
-        groups.setdefault(movement.targets[0], []).append(movement)
+        groups.setdefault((movement.targets[0], movement.pattern), []).append(movement)
+
+    def worth(movement: Movement) -> tuple[bool, int, int]:
+        known = movement.foundation or movement.id in taste.known
+        noise = _mix(movement.id, index, taste.seed) % 1009
+        return (not known, taste.used.get(movement.id, 0), noise)
+
     kept: set[str] = set()
     for own in groups.values():
-        share = -(-len(own) * MOST_CHOICES // len(movements))
-        own.sort(key=lambda m: (taste.used.get(m.id, 0), _mix(m.id, index, taste.seed) % 1009))
-        least = max(FEWEST_OF_A_MUSCLE, share)
+        least = max(FEWEST_OF_A_PATTERN, -(-len(own) * most // len(movements)))
+        own.sort(key=worth)
         # Half of them with the kit of the class, which it must use, where there are as many.
         kit = [m for m in own if m.fetched_kit][: -(-least // 2)]
         plain = [m for m in own if m not in kit]
         kept.update(m.id for m in (*kit, *plain[: least - len(kit)]))
-    kept |= taste.wanted
-    return tuple(m for m in movements if m.id in kept)
+    return kept

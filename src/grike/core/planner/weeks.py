@@ -28,7 +28,10 @@ def week_task(
     carried = carries(run, own)
     if attempt is not None:
         taste = run.taste(run.seed + attempt)
-        own = [_with_movements(c, thinned(_suited(c), taste, n)) for n, c in enumerate(own)]
+        own = [
+            _with_movements(c, thinned(_suited(c, run.problem.dose_level), taste, n, c.focus))
+            for n, c in enumerate(own)
+        ]
     own = [_with_carried(cell, carried) for cell in own]
     reach = max(6, int(D4.line(sheet).numbers["gap"]) + 1)
     near = {cell.slot.index for cell in own}
@@ -52,9 +55,9 @@ def week_task(
     return WeekTask(week, cells, scope, tuple(all_rows(scope, sheet)), carried)
 
 
-def _suited(cell: Cell) -> tuple[Movement, ...]:
-    """Return the movements of a cell that its format can use."""
-    return tuple(m for m in cell.theme.movements if cell.variant.suits(m))
+def _suited(cell: Cell, level: int | None) -> tuple[Movement, ...]:
+    """Return the movements of a cell that its format can use, each in its own dose."""
+    return tuple(m for m in cell.theme.movements if cell.variant.takes(m, level))
 
 
 def _with_movements(cell: Cell, movements: tuple[Movement, ...]) -> Cell:

@@ -12,8 +12,10 @@ from dataclasses import dataclass, field
 from fractions import Fraction
 
 from grike.core.anatomy import Muscle, Region
+from grike.core.composition import PRIME_MOVERS, movers_share
 from grike.core.family import CONDITIONING_FAMILIES, Family
 from grike.core.focus import FOCUS_MUSCLES, Focus, on_focus
+from grike.core.kit import Kit
 from grike.core.movement import Movement
 from grike.core.rows.row import TWELFTHS, ChoiceKey, Key
 from grike.core.series import Slot
@@ -27,6 +29,7 @@ class Parts:
     muscles: Mapping[Muscle, int]
     regions: Mapping[Region, int]
     foci: Mapping[Focus, int]
+    movers: Mapping[Focus, int]
     together: int
 
 
@@ -43,6 +46,7 @@ def parts_of(movement: Movement) -> Parts:
             {m: int(TWELFTHS * share) for m, share in muscle_shares(movement).items()},
             {r: int(TWELFTHS * share) for r, share in region_shares(movement).items()},
             {focus: TWELFTHS * count // len(targets) for focus, count in hits.items()},
+            {focus: int(TWELFTHS * movers_share(movement, focus)) for focus in PRIME_MOVERS},
             TWELFTHS * len(targets) + TWELFTHS * len(movement.assists) // 2,
         )
     return _PARTS[key]
@@ -100,6 +104,10 @@ class Choice:
             return self.sets * int(on_focus(self.movement, focus))
         return self.parts.foci[focus] * self.sets // TWELFTHS
 
+    def on_movers(self, focus: Focus) -> int:
+        """Return twelfths of sets for the prime movers of the focus."""
+        return self.parts.movers[focus] * self.sets // TWELFTHS
+
 
 @dataclass(frozen=True, slots=True)
 class Bay:
@@ -121,6 +129,7 @@ class Bay:
     most_work: int | None = None
     parts: tuple[tuple[str, int, int, frozenset[Key]], ...] = ()
     least_seconds: int = 0
+    kit: frozenset[Kit] = frozenset()
 
 
 @dataclass(frozen=True, slots=True)
@@ -153,7 +162,8 @@ class WeekSteps:
 class Group:
     """What is known of the people and the series: level, movements met, what days own, its ends.
 
-    ``wanted``: movements that are still to come, ``wanted_now`` of them in the weeks in scope.
+    ``pool``: all that the group may do. ``wanted``: movements that are still to come,
+    ``wanted_now`` of them in the weeks in scope.
     """
 
     level: int = 2
@@ -164,6 +174,7 @@ class Group:
     yardstick: Yardstick = Yardstick.SECONDS
     wanted: frozenset[str] = frozenset()
     wanted_now: int = 0
+    pool: tuple[Movement, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

@@ -41,6 +41,12 @@ from grike.core.rules.g6_level import G6
 from grike.core.rules.g7_every_day import G7
 from grike.core.rules.g8_menus import G8
 from grike.core.rules.g9_level import G9
+from grike.core.rules.p1_patterns import P1
+from grike.core.rules.p2_mains import P2
+from grike.core.rules.p3_small import P3
+from grike.core.rules.p5_order import P5
+from grike.core.rules.p11_dose import P11
+from grike.core.rules.p19_cousins import P19
 from grike.core.rules.rule import Reach, Rule
 from grike.core.rules.w1_muscles import W1
 from grike.core.rules.w1b_major_groups import W1B
@@ -89,6 +95,12 @@ CATALOGUE: tuple[Rule, ...] = (
     C12,
     C13,
     C14,
+    P1,
+    P2,
+    P3,
+    P5,
+    P11,
+    P19,
     G1,
     G2,
     G3,

@@ -68,7 +68,7 @@ C10 = Rule(
     "Warm-up and cool-down match the work",
     "The warm-up prepares and the cool-down stretches the {groups} most-worked groups.",
     "Joints and muscles of the day first; what was worked is stretched.",
-    "acsm2011",
+    "assumption",
     setting(Mode.MUST, 1, groups=4),
     _check_c10,
     stages=(Stage.ASSEMBLY,),

@@ -7,6 +7,7 @@ from fractions import Fraction
 
 from grike.core.anatomy import Region
 from grike.core.bouts import Bout
+from grike.core.composition import PRIME_MOVERS, movers_share
 from grike.core.exact import exact_sum
 from grike.core.focus import FOCUS_NAMES, Focus, on_focus
 from grike.core.judging.class_facts import ClassFacts
@@ -30,6 +31,7 @@ def _check_c1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
         if member.design.focus is Focus.WHOLE:
             yield from _whole_body(member, member.volume, line)
             continue
+        yield from _off_its_movers(member, line)
         on, whole = on_focus_of(member.design.focus, member.movement_sets, member.work_bouts)
         share, least = 100 * on / whole, line.numbers["share"]
         timed = member.design.focus is Focus.CONDITIONING
@@ -46,6 +48,28 @@ def _check_c1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                 cost=aimed(line, missed(short, Fraction(1, TWELFTHS))),
                 about=About("focus", member.design.focus.value),
             )
+
+
+def _off_its_movers(member: ClassFacts, line: RuleSetting) -> Iterator[Finding]:
+    """A calf raise is on the lower body, and does not carry a class for it."""
+    focus = member.design.focus
+    if focus not in PRIME_MOVERS:
+        return
+    total = exact_sum(member.movement_sets.values())
+    parts = member.movement_sets.items()
+    on = exact_sum(sets * movers_share(movement, focus) for movement, sets in parts)
+    least = line.numbers["movers"]
+    if 100 * on < least * total:
+        yield Finding(
+            "C1",
+            line.mode,
+            here(member),
+            f"{plain(100 * on / total)} % of the sets are for the muscles that carry a class for "
+            f"the {FOCUS_NAMES[focus].lower()}; {plain(least)} % are the least.",
+            "Swap a smaller movement for one of these muscles.",
+            cost=aimed(line, missed(least * total / 100 - on, Fraction(1, TWELFTHS))),
+            about=About("movers", focus.value),
+        )
 
 
 def focus_share(focus: Focus, sets: Mapping[Movement, Fraction], bouts: Iterable[Bout]) -> Fraction:
@@ -108,6 +132,16 @@ def _rows_c1(scope: Scope, line: RuleSetting) -> Iterator[Row]:
                 # Seconds, thrice, so that a step is a twelfth of a set: 20 s are 60, a twelfth 5.
                 terms, scale = tuple((key, 3 * value) for key, value in terms), 5 * scale
             yield Row("C1", where, terms, low=0, weight=weight, scale=scale)
+        if focus in PRIME_MOVERS:
+            least = line.numbers["movers"]
+            scale = 100 * least.denominator
+            terms = tuple(
+                (c.key, scale * c.on_movers(focus) - least.numerator * c.sets)
+                for bay in bays
+                for c in bay.choices
+            )
+            where = f"{slot.label}, what carries it"
+            yield Row("C1", where, terms, low=0, weight=row_weight(line), scale=scale)
 
 
 def _on(choice: Choice, focus: Focus, region: Region | None) -> int:
@@ -123,21 +157,24 @@ def _all(choice: Choice, focus: Focus) -> int:
 def _of_focus(movement: Movement, about: About) -> float:
     if about.kind == "region":
         return of_region(movement, about)
+    if about.kind == "movers":
+        return float(movers_share(movement, Focus(about.id)))
     return float(on_focus(movement, Focus(about.id)))
 
 
 C1 = Rule(
     "C1",
     "The class is about its focus",
-    "At least {share} % of the sets are on the focus; a whole-body class gives each region at "
-    "least {whole} %.",
+    "At least {share} % of the sets are on the focus, and {movers} % for the muscles that carry "
+    "it; a whole-body class gives each region at least {whole} %.",
     "People come for what the board says.",
     "practice",
-    setting(Mode.MUST, 1, share=60, whole=20),
+    setting(Mode.MUST, 1, share=60, movers=0, whole=20),
     _check_c1,
     _rows_c1,
     numbers={
         "share": Number("sets on the focus (%)", 0, 100),
+        "movers": Number("sets for the muscles that carry it (%)", 0, 100),
         "whole": Number("each region, whole body (%)", 0, 33),
     },
     reach=Reach.CLASS,

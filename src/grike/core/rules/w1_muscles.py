@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 from fractions import Fraction
+from itertools import chain
 
-from grike.core.anatomy import FACTS, Muscle
+from grike.core.anatomy import FACTS, MAJOR_GROUPS, Muscle
 from grike.core.judging.facts import Facts
 from grike.core.judging.figures import aimed, missed, plain
 from grike.core.judging.finding import About, Finding, Place
@@ -14,6 +15,26 @@ from grike.core.rows.row import SETS, TWELFTHS, Row, row_weight
 from grike.core.rows.scope import Choice, Scope, fixed_sets, merge, twelfths
 from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, setting
 from grike.core.sheet import Mode, RuleSetting
+
+#: The part of the floor that a muscle group needs: what carries the body all of it; calves,
+#: adductors and the parts of a major group, which has a floor of its own (W1b), half; and what
+#: works along with every lift nothing. A floor for each fills classes with wrists and shins.
+#: Common practice, no source.
+FLOOR_SHARES = {
+    **dict.fromkeys(chain(*(m for m in MAJOR_GROUPS.values() if len(m) > 1)), Fraction(1, 2)),
+    Muscle.CALVES: Fraction(1, 2),
+    Muscle.ADDUCTORS: Fraction(1, 2),
+    Muscle.DEEP_CORE: Fraction(0),
+    Muscle.NECK: Fraction(0),
+    Muscle.FOREARMS: Fraction(0),
+    Muscle.SHINS: Fraction(0),
+    Muscle.HIP_FLEXORS: Fraction(0),
+}
+
+
+def least_sets(line: RuleSetting, muscle: Muscle) -> Fraction:
+    """Return the fewest sets a week that a muscle group should get."""
+    return line.numbers["least"] * FLOOR_SHARES.get(muscle, Fraction(1))
 
 
 def most_sets(line: RuleSetting, total: Fraction) -> Fraction:
@@ -26,15 +47,12 @@ def _check_w1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
         most = most_sets(line, volume.total.sets)
         for muscle in Muscle:
             sets = volume.muscle_sets((muscle,))
-            under = missed(line.numbers["least"] - sets, Fraction(1, TWELFTHS))
+            least = least_sets(line, muscle)
+            under = missed(least - sets, Fraction(1, TWELFTHS))
             over = missed(sets - most, Fraction(1, TWELFTHS))
             if under or over:
                 name = FACTS[muscle].name
-                limit = (
-                    f"at least {plain(line.numbers['least'])}"
-                    if under
-                    else f"at most {plain(most)}"
-                )
+                limit = f"at least {plain(least)}" if under else f"at most {plain(most)}"
                 yield Finding(
                     "W1",
                     line.mode,
@@ -48,7 +66,6 @@ def _check_w1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
 
 
 def _rows_w1(scope: Scope, line: RuleSetting) -> Iterator[Row]:
-    least = twelfths(line.numbers["least"])
     percent = line.numbers["most_percent"]
     fixed_most = twelfths(line.numbers["most"])
     for week in scope.weeks():
@@ -59,6 +76,7 @@ def _rows_w1(scope: Scope, line: RuleSetting) -> Iterator[Row]:
             terms = scope.week_terms(week, _amount_of(muscle))
             there = fixed_sets(scope, week, (muscle,))
             where = f"week {week + 1}, {FACTS[muscle].name.lower()}"
+            least = twelfths(least_sets(line, muscle))
             floor = min(least, scope.floors.get(muscle.value, least))
             yield Row("W1", where, tuple(terms), low=floor - there, weight=row_weight(line))
             if share_wins:
@@ -97,8 +115,9 @@ W1 = Rule(
     "W1",
     "Every muscle group gets its sets",
     "Each week every muscle group gets between {least} sets and the larger of {most} sets and "
-    "{most_percent} % of the week's sets.",
-    "Under about five sets a week little is gained, and what gets too much crowds out the rest.",
+    "{most_percent} % of the week's sets; deltoids, lats, mid back, calves and adductors half of "
+    "that floor, and neck, forearms, shins, hip flexors and deep core none.",
+    "More sets a week gain more, fewer than five still gain, and too many crowd out the rest.",
     "schoenfeld2017",
     setting(Mode.AIM, 1, least=4, most=16, most_percent=22),
     _check_w1,

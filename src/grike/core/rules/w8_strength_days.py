@@ -71,7 +71,7 @@ W8 = Rule(
     "{least} to {most} % of the week's classes are for strength: most of their sets are counted "
     "to fifteen reps or fewer.",
     "Heavier, shorter sets and long, light ones train different things.",
-    "acsm2009",
+    "assumption",
     setting(Mode.AIM, 12, least=20, most=80),
     _check_w8,
     stages=(Stage.SKELETON,),

@@ -7,7 +7,7 @@ from ortools.sat.python import cp_model
 from grike.core.focus import Focus
 from grike.core.item import Level
 from grike.core.planner.linear import Limits, Outcome, solver_for
-from grike.core.planner.skeleton.balance import regions, supply
+from grike.core.planner.skeleton.balance import reached, regions, sides, supply
 from grike.core.planner.skeleton.choices import Choices
 from grike.core.planner.skeleton.days import mix, recovery, refusals, variety
 from grike.core.planner.skeleton.task import Cell, Skeleton, SkeletonTask
@@ -41,6 +41,8 @@ def skeleton(task: SkeletonTask, limits: Limits) -> Skeleton:
     variety(choices, D3, choices.kits)
     mix(choices)
     supply(choices)
+    sides(choices)
+    reached(choices)
     volume.steps()
     volume.finish()
     regions(choices)

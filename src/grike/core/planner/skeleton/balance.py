@@ -9,18 +9,26 @@ from __future__ import annotations
 from collections import Counter
 from typing import Any
 
-from grike.core.anatomy import Muscle, Region, region_of
+from grike.core.anatomy import MAJOR_GROUPS, Muscle, Region, region_of
 from grike.core.focus import FOCUS_MUSCLES, Focus
+from grike.core.planner.profile import BOTH_WAYS, LARGE, Excess
 from grike.core.planner.skeleton.choices import Choices
 from grike.core.rules.c1_focus import C1
-from grike.core.rules.w1_muscles import W1
+from grike.core.rules.p1_patterns import P1
+from grike.core.rules.w1_muscles import FLOOR_SHARES, W1
 from grike.core.rules.w2_regions import W2
+from grike.core.rules.w3_pairs import W3
+from grike.core.rules.w4_major_days import W4
 from grike.core.series import Slot
 
 #: So many movements for a muscle count of one kit, and so many are enough for a week.
 ENOUGH_MOVEMENTS, ENOUGH_IN_A_WEEK = 2, 4
 #: Sets are never shared out evenly, so that a week needs this many times the least that would do.
 SETS_TO_SPARE = 1.75
+#: Hundredths of a set, more than a week can be out of balance; and what each weighs.
+MOST_EXCESS, OUT_OF_BALANCE = 10_000, 6
+#: What it weighs that a day is missing on which a major group could be worked.
+UNREACHED = 3000
 
 
 def supply(choices: Choices) -> None:
@@ -37,7 +45,7 @@ def supply(choices: Choices) -> None:
             short = choices.model.new_int_var(0, wanted, "")
             choices.model.add(sets + short >= wanted)
             choices.penalties.append((short, 300))
-        for muscle in Muscle:
+        for muscle in (m for m in Muscle if FLOOR_SHARES.get(m, 1)):
             worth = [min(ENOUGH_MOVEMENTS, count[muscle]) for count in counts]
             if len(members) < 2 or all(value == worth[0] for value in worth):
                 continue
@@ -49,6 +57,57 @@ def supply(choices: Choices) -> None:
             short = choices.model.new_int_var(0, ENOUGH_IN_A_WEEK, "")
             choices.model.add(there + short >= ENOUGH_IN_A_WEEK)
             choices.penalties.append((short, 300))
+
+
+def sides(choices: Choices) -> None:
+    """W3 and W1: the focuses of a week can balance each other, and none takes too much of it.
+
+    Classes are held for equally long: with the sets of each format in it, the skeleton took five
+    seconds a week in place of a tenth.
+    """
+    if not choices.on(P1):
+        return
+    profiles, slots = choices.task.grounds.profiles, choices.task.problem.slots
+    most = W1.line(choices.sheet).numbers["most_percent"]
+    for week in sorted({slot.week for slot in choices.slots}):
+        members = [slot for slot in slots if slot.week == week]
+        names: tuple[Excess, ...] = (*BOTH_WAYS, *LARGE)
+        for name in names:
+            of_muscle = isinstance(name, Muscle)
+            if not choices.on(W1 if of_muscle else W3):
+                continue
+            out = sum(
+                profiles[focus].excess.get(name, 0) * literal
+                for slot in members
+                for focus, literal in choices.foci(slot.index)
+                if focus in profiles
+            )
+            over = choices.model.new_int_var(0, MOST_EXCESS, "")
+            room = int(most * len(members)) if of_muscle else 0
+            choices.model.add(out <= room + over)
+            choices.penalties.append((over, OUT_OF_BALANCE))
+
+
+def reached(choices: Choices) -> None:
+    """W4: every major group can be worked on enough days of a week, as far as its days allow."""
+    if not choices.on(W4) or not choices.on(P1):
+        return
+    days = W4.line(choices.sheet).whole("days")
+    profiles, slots = choices.task.grounds.profiles, choices.task.problem.slots
+    for week in sorted({slot.week for slot in choices.slots}):
+        members = [slot for slot in slots if slot.week == week]
+        if len(members) < days:
+            continue
+        for group in MAJOR_GROUPS:
+            there = sum(
+                literal
+                for slot in members
+                for focus, literal in choices.foci(slot.index)
+                if focus not in profiles or group in profiles[focus].reaches
+            )
+            short = choices.model.new_int_var(0, days, "")
+            choices.model.add(there + short >= days)
+            choices.penalties.append((short, UNREACHED))
 
 
 def regions(choices: Choices) -> None:

@@ -68,6 +68,10 @@ class AddOnVariant(Variant[AddOn]):
         """Return whether one combination is short enough."""
         return self._block_stretch() <= stretch_seconds
 
+    def asks(self, movement: Movement) -> tuple[int | None, int | None]:
+        """Return nothing: to music one movement goes over into the next."""
+        return None, None
+
     def suits(self, movement: Movement) -> bool:
         """Return whether a movement goes to music: on the feet, quick, nothing fetched."""
         quick = movement.pace is not Pace.STILL and movement.seconds_per_rep <= SLOWEST_TO_MUSIC

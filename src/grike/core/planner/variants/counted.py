@@ -53,6 +53,11 @@ class Counted(Variant[F]):
         reps = min(max(self.usual_reps, low), high)
         return Item(movement.id, reps=None if reps == self.usual_reps else reps)
 
+    def asks(self, movement: Movement) -> tuple[int | None, int | None]:
+        """Return the seconds of a hold, or the reps a side."""
+        item = self.item_for(movement)
+        return (item.seconds, None) if item.seconds else (None, item.reps or self.usual_reps)
+
     def set_seconds(self, movement: Movement) -> int:
         """Return the work seconds of one set, both sides together."""
         item = self.item_for(movement)

@@ -139,6 +139,10 @@ class BurstVariant(Variant[Any]):
         """Return the burst, or the work seconds before it."""
         return self.burst_seconds() if bursts(movement) else self.before.seconds_of(movement)
 
+    def asks(self, movement: Movement) -> tuple[int | None, int | None]:
+        """Return the burst, or the longest bout before it."""
+        return (self.burst_seconds(), None) if bursts(movement) else self.before.asks(movement)
+
     def sets_of(self, movement: Movement) -> int:
         """Return the set of the burst, or twelfths of sets before it."""
         if bursts(movement):

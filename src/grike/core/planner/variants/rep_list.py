@@ -52,6 +52,10 @@ class RepListVariant(Counted[RepList]):
         """Return the bare item: the list sets the number."""
         return Item(movement.id)
 
+    def asks(self, movement: Movement) -> tuple[int | None, int | None]:
+        """Return the reps a side of the number that both sides share."""
+        return None, -(-self.usual_reps // sides_of(movement))
+
     def suits(self, movement: Movement) -> bool:
         """Return whether a movement is one for many reps: no hold, not slow, not at its limit."""
         by_the_dozen = movement.dose.reps[1] >= MANY_REPS

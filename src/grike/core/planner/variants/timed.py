@@ -29,6 +29,14 @@ class Split(Variant[F]):
         handling = Handling.SPLIT if movement.one_sided else Handling.TWO_BOUTS
         return Item(movement.id, handling=handling)
 
+    def asks(self, movement: Movement) -> tuple[int | None, int | None]:
+        """Return the seconds of a bout on one side."""
+        return self.bout(movement) // (2 if movement.one_sided else 1), None
+
+    def bout(self, movement: Movement) -> int:
+        """Return the bout of a movement."""
+        return self.slot_seconds()
+
     def sets_of(self, movement: Movement) -> int:
         """Return twelfths of sets: a bout too short for both sides counts in proportion."""
         return self.sets * timed_set(self.slot_seconds(), movement)

@@ -6,6 +6,7 @@ from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Any, ClassVar, Generic, NamedTuple, Self, TypeVar
 
+from grike.core.composition import most_reps, most_seconds
 from grike.core.design import Block
 from grike.core.formats import (
     Format,
@@ -173,6 +174,25 @@ class Variant(Generic[F]):
     def suits(self, movement: Movement) -> bool:
         """Return whether a movement may stand here."""
         return True
+
+    def takes(self, movement: Movement, level: int | None) -> bool:
+        """Return whether a movement may stand here, and in no more than its own dose (P11).
+
+        ``level``: that of the group; None where nobody asks for doses.
+        """
+        if level is None or not self.suits(movement):
+            return level is None and self.suits(movement)
+        seconds, reps = self.asks(movement)
+        if reps is not None:
+            return reps <= most_reps(movement, level)
+        return seconds is None or seconds <= most_seconds(movement)
+
+    def asks(self, movement: Movement) -> tuple[int | None, int | None]:
+        """Return (seconds, reps) of the longest bout of a movement on one side, one of them None.
+
+        Both are None where the format has a dose of its own.
+        """
+        return self.slot_seconds(), None
 
     def slot_seconds(self) -> int:
         """Return the work seconds of one set of one slot, a guess where reps are counted."""

@@ -1,0 +1,172 @@
+"""What planned classes are like, beside practised ones. Prints Markdown tables.
+
+The practised figures are medians or counts of 21 classes that were set down as they were taught
+(common practice, no source). ``GRIKE_ONLY`` names requests by the beginning of their name, and
+``GRIKE_READ`` prints so many classes in full, to be read aloud; ``GRIKE_PRESET`` puts the rules of
+a preset in the place of those of the requests.
+"""
+
+from __future__ import annotations
+
+import json
+import os
+import statistics
+import time
+from collections import Counter
+from collections.abc import Iterable
+from dataclasses import replace
+from itertools import pairwise
+from typing import Any
+
+from bench.bench_corpus import FOLDER
+from grike.core.composition import NEEDS, is_main, mains_wanted
+from grike.core.dose import dose_text
+from grike.core.errors import InvalidInput
+from grike.core.focus import FOCUS_NAMES, Focus
+from grike.core.judging.class_facts import ClassFacts
+from grike.core.pattern import Tier
+from grike.core.planner import Problem, Settings, plan
+from grike.core.rules import BY_ID, Facts, broken_musts, findings
+from grike.core.rules.c1_focus import focus_share
+from grike.core.rules.p1_patterns import count_of
+from grike.core.rules.p5_order import rank
+from grike.core.rules.p19_cousins import cousins
+from grike.exchange.library import shipped_library
+from grike.exchange.plans import request_from
+from grike.exchange.presets import presets
+
+RULES = [rule for rule in BY_ID if rule.startswith("P")] + ["C1", "C8"]
+BASICS = NEEDS[Focus.WHOLE]
+
+
+def figures(member: ClassFacts, level: int) -> dict[str, float]:
+    """Return the figures of one class: shares from 0 to 1, and counts."""
+    focus = member.design.focus
+    movements = [movement for _, _, movement in member.work_movements]
+    sets = member.movement_sets
+    total = sum(sets.values()) or 1
+    mains = [m for m in movements if is_main(m, focus, level)]
+    small = [m for m in movements if m.tier_for(level) is Tier.SMALL]
+    blocks = {block for block, _, _ in member.work_movements}
+    formats = {member.design.blocks[block].format.kind for block in blocks}
+    ids = {m.id for m in movements}
+    worked = sum(bout.seconds for bout in member.work_bouts)
+    moves = [b.movement for b in member.bouts]
+    changes = sum(a.upright != b.upright for a, b in pairwise(moves))
+    minutes = member.clock.real_seconds / 60
+    return {
+        "share of sets on the focus": float(
+            focus_share(focus, member.movement_sets, member.work_bouts)
+        ),
+        "mains, share of sets": float(sum(sets[m] for m in set(mains)) / total),
+        "enough mains": float(len(mains) >= mains_wanted(len(movements))),
+        "small, share of sets": float(sum(sets[m] for m in set(small)) / total),
+        "begins with a main": float(bool(movements) and rank(movements[0], focus, level) == 0),
+        "two formats and more": float(len(formats) > 1),
+        "basics of a whole-body class": float(
+            sum(min(need.least, count_of(movements, need.patterns)) for need in BASICS)
+            if focus is Focus.WHOLE
+            else -1
+        ),
+        "a cousin beside it": float(any(cousins(m) & (ids - {m.id}) for m in movements)),
+        "ups and downs in 10 minutes": 10 * changes / minutes,
+        "share of work": worked / 60 / minutes,
+        "longest bout": max((b.seconds for b in member.work_bouts), default=0),
+    }
+
+
+#: Figure, what of it, practised.
+TABLE = (
+    ("share of sets on the focus", "median", "100 %"),
+    ("mains, share of sets", "median", "40 %"),
+    ("enough mains", "mean", "most"),
+    ("small, share of sets", "mean", "1 %"),
+    ("begins with a main", "mean", "10 of 11 on the focus"),
+    ("two formats and more", "mean", "6 of 21"),
+    ("a cousin beside it", "mean", ""),
+    ("ups and downs in 10 minutes", "median", "at most 4.4"),
+    ("share of work", "median", ""),
+    ("longest bout", "median", "at most 100 s"),
+)
+
+
+def words(member: ClassFacts, level: int) -> Iterable[str]:
+    """Yield a class as it would be read to somebody who must teach it."""
+    design = member.design
+    kit = ", ".join(sorted(design.kit)) or "body weight"
+    yield f"**{design.name}** ({FOCUS_NAMES[design.focus]}; {kit}; {member.slot.label})"
+    for number, block in enumerate(design.blocks):
+        yield f"- {block.purpose.value}: {block.format.summary()}"
+        for place, item in enumerate(block.items):
+            movement = member.library[item.movement_id]
+            own = [b for b in member.bouts if (b.block, b.place) == (number, place)]
+            tier = movement.tier_for(level).value if block.purpose.value == "work" else ""
+            mark = ", carried" if item.carried else ""
+            yield f"  - {movement.name}, {dose_text(own)} ({tier}{mark})"
+
+
+def run(entry: dict[str, Any]) -> tuple[dict[str, Any], list[tuple[ClassFacts, int]], Counter[str]]:
+    """Return what came of one request: its line, its classes, and its findings by rule."""
+    library = shipped_library()
+    data = json.loads((FOLDER / f"{entry['name']}.json").read_text(encoding="utf-8"))
+    begun = time.perf_counter()
+    request = request_from(data)
+    wanted = os.environ.get("GRIKE_PRESET")
+    if wanted:
+        sheet = next(own for own in presets() if own.id == wanted).sheet()
+        request = replace(request, sheet=sheet)
+    result = plan(Problem(request, library), None, 1, Settings())
+    line = {**entry, "seconds": time.perf_counter() - begun, "cost": result.cost}
+    line["status"] = result.status.value
+    if result.plan is None:
+        return line, [], Counter()
+    facts = Facts(result.plan, library)
+    found = findings(facts)
+    line["broken"] = len(broken_musts(found))
+    line["by_rule"] = dict(result.by_rule)
+    by_class = {(f.rule, f.place.slot) for f in found}
+    missed = Counter(rule for rule, _ in by_class)
+    return line, [(member, request.shape.level) for member in facts.classes], missed
+
+
+def main() -> None:
+    """Plan the corpus and print the tables."""
+    index = json.loads((FOLDER / "index.json").read_text(encoding="utf-8"))
+    only = tuple(filter(None, os.environ.get("GRIKE_ONLY", "").split(",")))
+    read = int(os.environ.get("GRIKE_READ", "0"))
+    every: list[dict[str, float]] = []
+    missed: Counter[str] = Counter()
+    print("| request | status | cost | seconds | broken | by rule |\n|---|---|---|---|---|---|")
+    told: list[str] = []
+    for entry in index:
+        if only and not entry["name"].startswith(only):
+            continue
+        try:
+            line, classes, own = run(entry)
+        except InvalidInput as error:
+            print(f"| {entry['name']} | refused: {error.what} | | | | |", flush=True)
+            continue
+        print(
+            f"| {entry['name']} | {line['status']} | {line['cost']} | {line['seconds']:.1f} "
+            f"| {line.get('broken', '')} | {line.get('by_rule', '')} |",
+            flush=True,
+        )
+        missed += own
+        every += [figures(member, level) for member, level in classes]
+        for member, level in classes[: max(0, read - len(told))]:
+            told.append("\n".join(words(member, level)))
+    if not every:
+        return
+    print("\n| figure | planned | practised |\n|---|---|---|")
+    for name, how, practised in TABLE:
+        values = [own[name] for own in every]
+        value = statistics.median(values) if how == "median" else statistics.fmean(values)
+        print(f"| {name} ({how}) | {value:.2f} | {practised} |")
+    print(f"\n{len(every)} classes. Rule: share of the classes that keep it.\n")
+    for rule in RULES:
+        print(f"- {rule} {BY_ID[rule].title}: {1 - missed[rule] / len(every):.0%}")
+    print("\n" + "\n\n".join(told))
+
+
+if __name__ == "__main__":
+    main()

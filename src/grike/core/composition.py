@@ -1,0 +1,160 @@
+"""What a class of a focus is made of: the patterns that it needs, what it is built on, its doses.
+
+Common practice, no source, but where a source is named.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from fractions import Fraction
+from typing import NamedTuple
+
+from grike.core.anatomy import Muscle, Region, region_of
+from grike.core.focus import Focus
+from grike.core.movement import Movement
+from grike.core.pattern import Pattern, Tier
+
+KNEE = frozenset({Pattern.SQUAT, Pattern.SINGLE_LEG})
+HIP = frozenset({Pattern.HINGE, Pattern.BRIDGE})
+HIPS = HIP | {Pattern.HIP_EXTENSION}
+PRESS = frozenset({Pattern.HORIZONTAL_PRESS, Pattern.VERTICAL_PRESS})
+PULL = frozenset({Pattern.HORIZONTAL_PULL, Pattern.VERTICAL_PULL})
+FRONT = frozenset({Pattern.TRUNK_FLEXION, Pattern.ANTI_EXTENSION})
+TURN = frozenset({Pattern.ROTATION, Pattern.ANTI_ROTATION})
+TRUNK = FRONT | TURN | {Pattern.SIDE}
+
+
+class Need(NamedTuple):
+    """What a class of a focus has to hold: at least ``least`` movements of some patterns."""
+
+    words: str
+    patterns: frozenset[Pattern]
+    least: int = 1
+
+
+def _one(pattern: Pattern) -> frozenset[Pattern]:
+    return frozenset({pattern})
+
+
+NEEDS: Mapping[Focus, tuple[Need, ...]] = {
+    Focus.LOWER: (
+        Need("squat", _one(Pattern.SQUAT)),
+        Need("hinge or bridge", HIP),
+        Need("movement on one leg", _one(Pattern.SINGLE_LEG)),
+    ),
+    Focus.UPPER: (
+        Need("horizontal press", _one(Pattern.HORIZONTAL_PRESS)),
+        Need("vertical press", _one(Pattern.VERTICAL_PRESS)),
+        Need("row", _one(Pattern.HORIZONTAL_PULL)),
+        Need("pull", PULL, 2),
+    ),
+    Focus.CHEST_SHOULDERS: (
+        Need("horizontal press", _one(Pattern.HORIZONTAL_PRESS)),
+        Need("vertical press", _one(Pattern.VERTICAL_PRESS)),
+        Need("pull", PULL),
+    ),
+    Focus.LEGS_BACK: (
+        Need("squat or lunge", KNEE),
+        Need("hinge or bridge", HIP),
+        Need("row", _one(Pattern.HORIZONTAL_PULL)),
+    ),
+    Focus.GLUTES_ABS: (
+        Need("movement of the hip", HIPS, 2),
+        Need("squat or lunge", KNEE),
+        Need("trunk movement", TRUNK, 2),
+    ),
+    Focus.WHOLE: (
+        Need("squat or lunge", KNEE),
+        Need("hinge or bridge", HIP),
+        Need("press", PRESS),
+        Need("pull", PULL),
+        Need("trunk movement", TRUNK),
+    ),
+    Focus.CORE: (
+        Need("crunch or plank", FRONT),
+        Need("turn, or hold against one", TURN),
+        Need("side movement", _one(Pattern.SIDE)),
+        Need("back extension", _one(Pattern.BACK_EXTENSION)),
+    ),
+    Focus.CONDITIONING: (),
+}
+#: What has no place in a class of a focus.
+BARRED: Mapping[Focus, frozenset[Pattern]] = {Focus.LOWER: PRESS | PULL}
+
+_M = Muscle
+#: The muscles that carry a focus, where the focus is more than these.
+PRIME_MOVERS: Mapping[Focus, frozenset[Muscle]] = {
+    Focus.LOWER: frozenset({_M.QUADRICEPS, _M.GLUTES, _M.HAMSTRINGS}),
+    Focus.UPPER: frozenset(
+        {_M.CHEST, _M.LATS, _M.MID_BACK, _M.FRONT_DELTOID, _M.SIDE_DELTOID, _M.REAR_DELTOID}
+    ),
+    Focus.CORE: frozenset({_M.ABDOMINALS, _M.OBLIQUES, _M.DEEP_CORE, _M.LOW_BACK}),
+    Focus.LEGS_BACK: frozenset(
+        {_M.QUADRICEPS, _M.GLUTES, _M.HAMSTRINGS, _M.LATS, _M.MID_BACK, _M.LOW_BACK}
+    ),
+    Focus.CHEST_SHOULDERS: frozenset({_M.CHEST, _M.FRONT_DELTOID, _M.SIDE_DELTOID}),
+    Focus.GLUTES_ABS: frozenset(
+        {_M.GLUTES, _M.SIDE_GLUTES, _M.HAMSTRINGS, _M.ABDOMINALS, _M.OBLIQUES, _M.DEEP_CORE}
+    ),
+}
+#: The pattern that the target muscles of a combined lift stand for.
+_LIFTED: Mapping[Muscle, Pattern] = {
+    _M.QUADRICEPS: Pattern.SQUAT,
+    _M.HAMSTRINGS: Pattern.HINGE,
+    _M.CHEST: Pattern.HORIZONTAL_PRESS,
+    _M.FRONT_DELTOID: Pattern.VERTICAL_PRESS,
+    _M.MID_BACK: Pattern.HORIZONTAL_PULL,
+    _M.LATS: Pattern.VERTICAL_PULL,
+}
+
+
+def patterns_of(movement: Movement) -> frozenset[Pattern]:
+    """Return the patterns that a movement stands for; a combined lift stands for several."""
+    own = {movement.pattern}
+    if movement.pattern is Pattern.COMBINED:
+        own |= {_LIFTED[muscle] for muscle in movement.targets if muscle in _LIFTED}
+    return frozenset(own)
+
+
+def movers_share(movement: Movement, focus: Focus) -> Fraction:
+    """Return the share of a movement's targets that are prime movers of a focus."""
+    movers = PRIME_MOVERS.get(focus)
+    if movers is None or not movement.targets:
+        return Fraction(1)
+    return Fraction(sum(m in movers for m in movement.targets), len(movement.targets))
+
+
+def is_main(movement: Movement, focus: Focus, level: int) -> bool:
+    """Return whether a class of a focus can be built on a movement, for a group of a level.
+
+    In a class for the trunk the trunk movements are what it is built on.
+    """
+    if focus is Focus.CORE and any(region_of(m) is Region.CORE for m in movement.targets):
+        return movement.tier_for(level) is not Tier.SMALL
+    return movement.tier_for(level) is Tier.MAIN
+
+
+def mains_wanted(movements: int) -> int:
+    """Return how many mains a class of so many movements has at the least."""
+    return 4 if movements >= 12 else 3 if movements >= 8 else 2 if movements >= 6 else 1
+
+
+def most_small(movements: int) -> int:
+    """Return how many small movements a class of so many movements may have."""
+    return 2 if movements >= 14 else 1
+
+
+#: How far beyond the top of its own dose a movement may be asked for, and where it is done by the
+#: dozen with the body's own weight by people who are used to it.
+DOSE_TIMES, DOZENS_TIMES = Fraction(13, 10), Fraction(2)
+
+
+def most_reps(movement: Movement, level: int) -> int:
+    """Return the most reps a side that a movement is asked for in one bout."""
+    dozens = movement.high_reps and not movement.fetched_kit and level >= 2
+    return int(movement.dose.reps[1] * (DOZENS_TIMES if dozens else DOSE_TIMES))
+
+
+def most_seconds(movement: Movement) -> int:
+    """Return the most seconds that a movement is asked for in one bout."""
+    return int(movement.dose.seconds[1] * DOSE_TIMES)
