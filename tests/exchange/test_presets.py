@@ -14,14 +14,15 @@ from tests.core.test_planner import HALL, LIBRARY, empty, made
 
 
 class Presets(unittest.TestCase):
-    def test_six_with_a_sentence_each(self) -> None:
-        """Six ways of working; the first is the default sheet."""
+    def test_seven_with_a_sentence_each(self) -> None:
+        """Seven ways of working; the first is the default sheet."""
         self.assertEqual(
             [preset.id for preset in presets()],
             [
                 "blend",
                 "steady-build",
                 "always-fresh",
+                "main-lifts",
                 "joint-kind",
                 "short-lunch",
                 "chair-and-band",
