@@ -12,6 +12,8 @@ from grike.core.cautions import Caution
 from grike.core.focus import Focus
 from grike.core.kit import Kit, Room
 from grike.core.library import Library
+from grike.core.pace import DEFAULT_PACE
+from grike.core.pace_learning import BREATHER, REST
 from grike.core.planner import Problem, Settings, plan
 from grike.core.record import Mark, SessionRecord, measures
 from grike.core.rules import Facts, default_sheet
@@ -118,8 +120,11 @@ def taught(plan_: SeriesPlan, slot: int, library: Library, teacher: int) -> Sess
     member = next(m for m in Facts(plan_, library).classes if m.slot.index == slot)
     slow = {"to_floor_seconds": 1.6, "to_standing_seconds": 1.5} if teacher % 2 else {}
     long = {} if teacher % 2 else {"show_first_today_seconds": 1.4, "show_new_seconds": 1.3}
+    # Rests and breathers run over as they usually do.
+    usual = {kind: getattr(DEFAULT_PACE, kind) for kind in (REST, BREATHER)}
+    times = usual | slow | long
     marks = tuple(
-        Mark(m.kind, round(m.planned * (slow | long).get(m.kind, 1.0), 1), m.planned, m.movement_id)
+        Mark(m.kind, round(m.planned * times.get(m.kind, 1.0), 1), m.planned, m.movement_id)
         for m in measures(member.clock, library, member.pace)
         if m is not None
     )

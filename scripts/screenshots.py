@@ -133,6 +133,14 @@ def planning(camera: Photographer, board: str) -> None:
     camera.take("planning")
 
 
+def _missing(driver: webdriver.Chrome) -> str:
+    """Return a movement that anybody might ask for and that the class on the page does not hold."""
+    rows = driver.find_elements(By.CSS_SELECTOR, "[data-movement]")
+    there = {row.get_attribute("data-movement") for row in rows}
+    usual = {"push-up": "Push-up", "squat": "Squat", "bicycle": "Bicycle", "bent-over-row": "Row"}
+    return next(name for movement_id, name in usual.items() if movement_id not in there)
+
+
 def more(camera: Photographer, board: str) -> None:
     """Take the pictures of what is done with a planned series."""
     driver = camera.driver
@@ -140,8 +148,9 @@ def more(camera: Photographer, board: str) -> None:
     camera.take("class-edit")
     camera.go(f"{board}/classes/5", "[data-cue]")
     driver.find_element(By.XPATH, "//summary[contains(., 'Why this class')]").click()
-    driver.find_element(By.CSS_SELECTOR, "[aria-label='Why not this movement']").send_keys("Squat")
-    camera.see("[role=status] ul li")
+    asked = driver.find_element(By.CSS_SELECTOR, "[aria-label='Why not this movement']")
+    asked.send_keys(_missing(driver))
+    camera.see("[role=status] p, [role=status] li")
     camera.take("class-why")
     camera.go(f"{board}/classes/5/teach", "h1")
     camera.wait.until(lambda d: d.find_elements(By.XPATH, "//button[.='Begin']"))
