@@ -193,7 +193,11 @@ def _real(
         need = needs.before(step, before, rested=waiting is not None and waiting.seconds > 0)
         _bridge(writer, waiting, step, need, before=before, pace=pace)
         kind = cue_kind(design, step)
-        longer = _really(step.seconds, pace) - step.seconds if kind is CueKind.BREATHER else 0
+        longer = (
+            paced(step.seconds, pace.breather_factor) - step.seconds
+            if kind is CueKind.BREATHER
+            else 0
+        )
         writer.bout(step._replace(seconds=step.seconds + longer), kind, longer)
         before, waiting = step, None
     if waiting is not None:
@@ -201,14 +205,10 @@ def _real(
     return tuple(writer.cues)
 
 
-def _really(seconds: int, pace: Pace) -> int:
-    return paced(seconds, pace.breather_factor)
-
-
 def _taken(gap: Gap, before: Bout | None, pace: Pace) -> int:
     """Return what a gap really takes: a breather and a rest that nobody times run over."""
     if gap.kind == CueKind.BREATHER:
-        return _really(gap.seconds, pace)
+        return paced(gap.seconds, pace.breather_factor)
     counted = before is not None and before.reps is not None and before.block == gap.block
     if gap.kind == CueKind.REST and counted and not gap.takes_up:
         return paced(gap.seconds, pace.rest_factor)

@@ -131,6 +131,35 @@ def design_from(data: Mapping[str, Any]) -> ClassDesign:
     )
 
 
+def stored_design_from(data: Mapping[str, Any]) -> ClassDesign:
+    """Return a design that was taken in before seconds and reps of one item were refused.
+
+    It is read as it always was: the reps count, and the seconds beside them never did.
+    """
+    blocks = [
+        {
+            **block,
+            **{
+                name: [_counted(entry) for entry in block[name]] for name in _DOSED if name in block
+            },
+        }
+        for block in data["blocks"]
+    ]
+    return design_from({**data, "blocks": blocks})
+
+
+#: What in a block has a dose: its items, and its passes.
+_DOSED = ("items", "passes")
+
+
+def _counted(entry: Mapping[str, Any]) -> Plain:
+    counted = entry.get("reps") is not None or entry.get("reps_range") is not None
+    kept = {key: value for key, value in entry.items() if not (counted and key == "seconds")}
+    if "passes" in kept:
+        kept["passes"] = [_counted(own) for own in kept["passes"]]
+    return kept
+
+
 def check_against_library(design: ClassDesign, library: Library) -> None:
     """Raise InvalidInput with the place of an unknown movement or of sides that do not match."""
     for number, block in enumerate(design.blocks):
@@ -165,23 +194,26 @@ def _check_active_rest(movement: Movement) -> None:
 
 
 def _check_item(item: Item, library: Library) -> None:
-    handlings = [(item.movement_id, item.handling)]
-    for entry in item.passes:
+    _check_sides(item.movement_id, item.handling, library)
+    for number, entry in enumerate(item.passes):
         # What a pass changes to may go both ways; only what it says of sides itself is held to it.
         own = entry.handling or Handling.TWO_BOUTS
-        handlings.append((entry.movement or item.movement_id, own))
-    for movement_id, handling in handlings:
-        with at("movement"):
-            movement = _known(library, movement_id)
-        if handling is not Handling.TWO_BOUTS and movement.sides is not Sides.ONE:
-            raise InvalidInput(
-                f"{movement.name} is {movement.sides.value}, so it cannot be handled "
-                f"'{handling.value}'.",
-                fix=f"Write {movement.id}{FORM}{ONE_SIDE} to do one side at a time."
-                if movement.one_sided_too
-                else "Leave the handling out.",
-                place="handling",
-            )
+        with at(f"passes[{number}]"):
+            _check_sides(entry.movement or item.movement_id, own, library)
+
+
+def _check_sides(movement_id: str, handling: Handling, library: Library) -> None:
+    with at("movement"):
+        movement = _known(library, movement_id)
+    if handling is not Handling.TWO_BOUTS and movement.sides is not Sides.ONE:
+        raise InvalidInput(
+            f"{movement.name} is {movement.sides.value}, so it cannot be handled "
+            f"'{handling.value}'.",
+            fix=f"Write {movement.id}{FORM}{ONE_SIDE} to do one side at a time."
+            if movement.one_sided_too
+            else "Leave the handling out.",
+            place="handling",
+        )
 
 
 def shape_to(shape: SeriesShape) -> Plain:

@@ -24,7 +24,7 @@ TURN = frozenset({Pattern.ROTATION, Pattern.ANTI_ROTATION})
 TRUNK = FRONT | TURN | {Pattern.SIDE}
 
 
-class Need(NamedTuple):
+class Ingredient(NamedTuple):
     """What a class of a focus has to hold: at least ``least`` movements of some patterns."""
 
     words: str
@@ -36,48 +36,50 @@ def _one(pattern: Pattern) -> frozenset[Pattern]:
     return frozenset({pattern})
 
 
-NEEDS: Mapping[Focus, tuple[Need, ...]] = {
+NEEDS: Mapping[Focus, tuple[Ingredient, ...]] = {
     Focus.LOWER: (
-        Need("squat", _one(Pattern.SQUAT)),
-        Need("hinge or bridge", HIP),
-        Need("movement on one leg", _one(Pattern.SINGLE_LEG)),
+        Ingredient("squat", _one(Pattern.SQUAT)),
+        Ingredient("hinge or bridge", HIP),
+        Ingredient("movement on one leg", _one(Pattern.SINGLE_LEG)),
     ),
     Focus.UPPER: (
-        Need("horizontal press", _one(Pattern.HORIZONTAL_PRESS)),
-        Need("vertical press", _one(Pattern.VERTICAL_PRESS)),
-        Need("row", _one(Pattern.HORIZONTAL_PULL)),
-        Need("pull", PULL, 2),
+        Ingredient("horizontal press", _one(Pattern.HORIZONTAL_PRESS)),
+        Ingredient("vertical press", _one(Pattern.VERTICAL_PRESS)),
+        Ingredient("row", _one(Pattern.HORIZONTAL_PULL)),
+        Ingredient("pull", PULL, 2),
     ),
     Focus.CHEST_SHOULDERS: (
-        Need("horizontal press", _one(Pattern.HORIZONTAL_PRESS)),
-        Need("vertical press", _one(Pattern.VERTICAL_PRESS)),
-        Need("pull", PULL),
+        Ingredient("horizontal press", _one(Pattern.HORIZONTAL_PRESS)),
+        Ingredient("vertical press", _one(Pattern.VERTICAL_PRESS)),
+        Ingredient("pull", PULL),
     ),
     Focus.LEGS_BACK: (
-        Need("squat or lunge", KNEE),
-        Need("hinge or bridge", HIP),
-        Need("row", _one(Pattern.HORIZONTAL_PULL)),
+        Ingredient("squat or lunge", KNEE),
+        Ingredient("hinge or bridge", HIP),
+        Ingredient("row", _one(Pattern.HORIZONTAL_PULL)),
     ),
     Focus.GLUTES_ABS: (
-        Need("movement of the hip", HIPS, 2),
-        Need("squat or lunge", KNEE),
-        Need("trunk movement", TRUNK, 2),
+        Ingredient("movement of the hip", HIPS, 2),
+        Ingredient("squat or lunge", KNEE),
+        Ingredient("trunk movement", TRUNK, 2),
     ),
     Focus.WHOLE: (
-        Need("squat or lunge", KNEE),
-        Need("hinge or bridge", HIP),
-        Need("press", PRESS),
-        Need("pull", PULL),
-        Need("trunk movement", TRUNK),
+        Ingredient("squat or lunge", KNEE),
+        Ingredient("hinge or bridge", HIP),
+        Ingredient("press", PRESS),
+        Ingredient("pull", PULL),
+        Ingredient("trunk movement", TRUNK),
     ),
     Focus.CORE: (
-        Need("crunch or plank", FRONT),
-        Need("turn, or hold against one", TURN),
-        Need("side movement", _one(Pattern.SIDE)),
-        Need("back extension", _one(Pattern.BACK_EXTENSION)),
+        Ingredient("crunch or plank", FRONT),
+        Ingredient("turn, or hold against one", TURN),
+        Ingredient("side movement", _one(Pattern.SIDE)),
+        Ingredient("back extension", _one(Pattern.BACK_EXTENSION)),
     ),
     Focus.CONDITIONING: (),
 }
+#: A kit must hold so many times what is asked of each class: classes in a row share none of it.
+TIMES_OVER = 4
 #: What has no place in a class of a focus.
 BARRED: Mapping[Focus, frozenset[Pattern]] = {Focus.LOWER: PRESS | PULL}
 

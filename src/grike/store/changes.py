@@ -10,7 +10,7 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from typing import Any
 
-from grike.core.codec import design_from, design_to, shape_from, shape_to
+from grike.core.codec import design_to, shape_from, shape_to, stored_design_from
 from grike.core.errors import Conflict
 from grike.core.rules.sheet_codec import sheet_to
 from grike.core.rules.sheet_codec import stored_sheet_from as sheet_from
@@ -210,7 +210,7 @@ def _apply(connection: Connection, series_id: int, person_id: int | None, *, red
         if entry is None:
             series.drop_class(connection, series_id, int(day))
         else:
-            design = design_from(entry["design"])
+            design = stored_design_from(entry["design"])
             series.put_class(connection, series_id, int(day), design, entry["locked"])
     series.certify(connection, series_id, state["certificate"])
     connection.run(MARK, (not redo_, person_id, change.id))

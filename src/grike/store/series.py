@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any
 
-from grike.core.codec import design_from, design_to, shape_from, shape_to
+from grike.core.codec import design_to, shape_from, shape_to, stored_design_from
 from grike.core.design import ClassDesign
 from grike.core.errors import NotFound
 from grike.core.rules.sheet_codec import sheet_to, stored_sheet_from
@@ -157,7 +157,7 @@ def lines(connection: Connection) -> list[SeriesLine]:
 @lru_cache(maxsize=4096)
 def _design(body: str) -> ClassDesign:
     """Return the design of a stored text. Designs are never changed in place, so it may be kept."""
-    return design_from(json.loads(body))
+    return stored_design_from(json.loads(body))
 
 
 def version_of(connection: Connection, series_id: int) -> int:

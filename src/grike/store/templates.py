@@ -5,7 +5,7 @@ from __future__ import annotations
 import json
 from dataclasses import dataclass
 
-from grike.core.codec import design_from, design_to
+from grike.core.codec import design_to, stored_design_from
 from grike.core.design import ClassDesign
 from grike.core.errors import InvalidInput, NotFound
 from grike.store.connection import Connection
@@ -29,7 +29,7 @@ class Template:
 def every(connection: Connection) -> list[Template]:
     """Return all templates by name."""
     rows = sorted(connection.rows(ALL), key=lambda r: r["name"].casefold())
-    return [Template(r["id"], r["name"], design_from(json.loads(r["body"]))) for r in rows]
+    return [Template(r["id"], r["name"], stored_design_from(json.loads(r["body"]))) for r in rows]
 
 
 def get(connection: Connection, template_id: int) -> Template:
@@ -37,7 +37,7 @@ def get(connection: Connection, template_id: int) -> Template:
     row = connection.row(ONE, (template_id,))
     if row is None:
         raise NotFound("There is no such template.", fix="Load the page again.")
-    return Template(row["id"], row["name"], design_from(json.loads(row["body"])))
+    return Template(row["id"], row["name"], stored_design_from(json.loads(row["body"])))
 
 
 def add(connection: Connection, name: str, design: ClassDesign) -> int:

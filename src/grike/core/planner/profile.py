@@ -9,7 +9,6 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Mapping, Sequence
 from fractions import Fraction
-from typing import NamedTuple
 
 from ortools.linear_solver import pywraplp
 
@@ -18,6 +17,7 @@ from grike.core.composition import (
     BARRED,
     NEEDS,
     PRIME_MOVERS,
+    TIMES_OVER,
     is_main,
     mains_wanted,
     movers_share,
@@ -27,17 +27,15 @@ from grike.core.focus import FOCUS_MUSCLES, Focus, on_focus
 from grike.core.movement import Movement
 from grike.core.rows.row import TWELFTHS
 from grike.core.rows.scope import parts_of
-from grike.core.rules.w3_pairs import SIDES_OF_THE_BODY
+from grike.core.rules.w3_pairs import PAIRS, side_share
 from grike.core.volume import muscle_shares
 
 #: Movements of the class for which it is worked out; shares hardly change with it.
 MOVEMENTS = 10
-#: A class never goes to the end of what it could give: so much of the range is left at both ends.
+#: No class goes to the end of what it could be; so much of the range is left there.
 MARGIN = 0.3
 #: Muscles of which focuses may give a week too much.
 LARGE = (Muscle.GLUTES, Muscle.QUADRICEPS, Muscle.HAMSTRINGS, Muscle.ABDOMINALS)
-
-
 #: By what is wanted to be small, in hundredths of a set: (one side, the other), how much the one is
 #: beyond what balances the other; or a muscle, its sets.
 Excess = tuple[str, str] | Muscle
@@ -47,19 +45,18 @@ _BESIDES: Mapping[Focus, frozenset[str]] = {
     Focus.LOWER: frozenset({"low back"}),
     Focus.GLUTES_ABS: frozenset({"low back", "quadriceps"}),
 }
-SIDES = (("push", "pull"), ("front", "back"), ("knee", "hip"))
-BOTH_WAYS = (*SIDES, *((other, one) for one, other in SIDES))
-
-
-class Profile(NamedTuple):
-    """The least that a class of a focus adds, and the major groups that it can work on its day."""
-
-    excess: Mapping[Excess, int]
-    reaches: frozenset[str]
+BOTH_WAYS = tuple((one.short, other.short) for pair in PAIRS for one, other in (pair, pair[::-1]))
+#: The least that a class of a focus adds.
+Profile = Mapping[Excess, int]
 
 
 def reached_by(focus: Focus) -> frozenset[str]:
-    """Return the major groups that a class of a focus works on its day."""
+    """Return the major groups that a class of a focus works on its day.
+
+    Conditioning is about no muscle, and nothing is held against it.
+    """
+    if focus is Focus.CONDITIONING:
+        return frozenset(MAJOR_GROUPS)
     own = {g for g, muscles in MAJOR_GROUPS.items() if muscles & FOCUS_MUSCLES[focus]}
     return frozenset(own) | _BESIDES.get(focus, frozenset())
 
@@ -67,13 +64,9 @@ def reached_by(focus: Focus) -> frozenset[str]:
 def gives(movement: Movement, most: Fraction) -> Mapping[Excess, float]:
     """Return what one set of a movement adds; ``most``: of one side for each set of the other."""
     shares = muscle_shares(movement)
-    sides = {
-        name: float(sum((shares.get(m, Fraction(0)) for m in muscles), Fraction(0)))
-        for name, muscles in SIDES_OF_THE_BODY.items()
-    }
-    sides |= {"knee": float(movement.knee_dominant), "hip": float(movement.hip_dominant)}
     out: dict[Excess, float] = {
-        (one, other): sides[one] - float(most) * sides[other] for one, other in BOTH_WAYS
+        (one, other): side_share(movement, one) - float(most) * side_share(movement, other)
+        for one, other in BOTH_WAYS
     }
     return out | {muscle: float(shares.get(muscle, 0)) for muscle in LARGE}
 
@@ -86,7 +79,7 @@ def profile(
     numbers: Mapping[str, Fraction],
     most: Fraction,
 ) -> Profile | None:
-    """Return what a class of a focus must and can do; None where the pool holds no such class.
+    """Return the least that a class of a focus adds; None where the pool holds no such class.
 
     ``numbers``: those of the rule on the focus, in percent.
     """
@@ -113,7 +106,7 @@ def profile(
         if low is None or high is None:
             return None
         out[name] = round(100 * (low + MARGIN * (high - low)))
-    return Profile(out, reached_by(focus))
+    return out
 
 
 def _asked(
@@ -131,6 +124,6 @@ def _asked(
         yield share["movers"], [float(movers_share(m, focus)) for m in own]
     for need in NEEDS[focus]:
         fitting = [float(bool(need.patterns & patterns_of(m))) for m in own]
-        yield min(need.least, sum(fitting) / 4), fitting
+        yield min(need.least, sum(fitting) / TIMES_OVER), fitting
     mains = [float(is_main(m, focus, level)) for m in own]
-    yield min(mains_wanted(MOVEMENTS), sum(mains) / 4), mains
+    yield min(mains_wanted(MOVEMENTS), sum(mains) / TIMES_OVER), mains

@@ -34,6 +34,7 @@ CARRIED, PARTS, FILLS = "carried", "parts-of-the-format", "fills-its-slot"
 #: More than this warm-up, cool-down, talks and breathers are not stretched to.
 LONGEST_FRAME_SECONDS = 960
 #: Groups that are worth a movement of their own now and then, but do not make a class.
+SMALL_GROUPS = frozenset({Muscle.FOREARMS, Muscle.SHINS, Muscle.NECK})
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,7 +48,6 @@ class Carry:
 
 
 Carried: TypeAlias = Mapping[int, Mapping[str, Carry]]
-SMALL_GROUPS = frozenset({Muscle.FOREARMS, Muscle.SHINS, Muscle.NECK})
 NOTHING_CARRIED: Carried = {}
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
 
-from grike.core.composition import BARRED, NEEDS, Need, patterns_of
+from grike.core.composition import BARRED, NEEDS, TIMES_OVER, Ingredient, patterns_of
 from grike.core.focus import FOCUS_NAMES
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.facts import Facts, here
@@ -25,7 +25,12 @@ def count_of(movements: Iterable[Movement], patterns: frozenset[Pattern]) -> int
 
 
 def is_asked(
-    need: Need, pool: Iterable[Movement], *, movements: int, needs: tuple[Need, ...], times: int
+    need: Ingredient,
+    pool: Iterable[Movement],
+    *,
+    movements: int,
+    needs: tuple[Ingredient, ...],
+    times: int,
 ) -> bool:
     """Return whether a need is asked of a class of so many ``movements``.
 
@@ -89,7 +94,7 @@ def _rows_of(bay: Bay, scope: Scope, line: RuleSetting) -> Iterator[Row]:
     weight, needs = row_weight(line), NEEDS[bay.focus]
     able = [m for m in scope.group.pool if m.fetched_kit <= bay.kit]
     for need in needs:
-        # A class takes at least half as many movements as it has slots, where each fills two.
+        # Where movements fill two slots the class has fewer of them, and is asked for no less.
         asked = is_asked(need, able, movements=bay.slots, needs=needs, times=line.whole("times"))
         terms = tuple((c.key, 1) for c in bay.choices if need.patterns & patterns_of(c.movement))
         if asked:
@@ -114,7 +119,7 @@ P1 = Rule(
     "holds {times} times as many as are needed.",
     "A lower-body class without a squat is not what people came for.",
     "practice",
-    setting(Mode.OFF, 12, times=4),
+    setting(Mode.OFF, 12, times=TIMES_OVER),
     _check_p1,
     _rows_p1,
     stages=(Stage.SKELETON, Stage.SELECTION),

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator
 
-from grike.core.composition import is_main, mains_wanted
+from grike.core.composition import TIMES_OVER, is_main, mains_wanted
 from grike.core.focus import Focus, on_focus
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
@@ -74,7 +74,7 @@ P2 = Rule(
     "where the kit of the class holds fewer than {times} for each on its focus.",
     "Main lifts are what a class is remembered for and what people get stronger in.",
     "acsm2009",
-    setting(Mode.OFF, 12, times=4),
+    setting(Mode.OFF, 12, times=TIMES_OVER),
     _check_p2,
     _rows_p2,
     stages=(Stage.SKELETON, Stage.SELECTION),

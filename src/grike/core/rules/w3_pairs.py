@@ -118,11 +118,16 @@ SIDES_OF_THE_BODY = {
 }
 
 
-def _of_side(movement: Movement, about: About) -> float:
-    muscles = SIDES_OF_THE_BODY.get(about.id)
+def side_share(movement: Movement, side: str) -> float:
+    """Return what one set of a movement gives to one side of a pair, by its short name."""
+    muscles = SIDES_OF_THE_BODY.get(side)
     if muscles is None:
-        return float(movement.knee_dominant if about.id == "knee" else movement.hip_dominant)
+        return float(movement.knee_dominant if side == "knee" else movement.hip_dominant)
     return float(sum(s for m, s in muscle_shares(movement).items() if m in muscles))
+
+
+def _of_side(movement: Movement, about: About) -> float:
+    return side_share(movement, about.id)
 
 
 W3 = Rule(

@@ -11,7 +11,7 @@ from typing import Any
 
 from grike.core.anatomy import MAJOR_GROUPS, Muscle, Region, region_of
 from grike.core.focus import FOCUS_MUSCLES, Focus
-from grike.core.planner.profile import BOTH_WAYS, LARGE, Excess
+from grike.core.planner.profile import BOTH_WAYS, LARGE, Excess, reached_by
 from grike.core.planner.skeleton.choices import Choices
 from grike.core.rules.c1_focus import C1
 from grike.core.rules.p1_patterns import P1
@@ -77,7 +77,7 @@ def sides(choices: Choices) -> None:
             if not choices.on(W1 if of_muscle else W3):
                 continue
             out = sum(
-                profiles[focus].excess.get(name, 0) * literal
+                profiles[focus].get(name, 0) * literal
                 for slot in members
                 for focus, literal in choices.foci(slot.index)
                 if focus in profiles
@@ -93,7 +93,7 @@ def reached(choices: Choices) -> None:
     if not choices.on(W4) or not choices.on(P1):
         return
     days = W4.line(choices.sheet).whole("days")
-    profiles, slots = choices.task.grounds.profiles, choices.task.problem.slots
+    slots = choices.task.problem.slots
     for week in sorted({slot.week for slot in choices.slots}):
         members = [slot for slot in slots if slot.week == week]
         if len(members) < days:
@@ -103,7 +103,7 @@ def reached(choices: Choices) -> None:
                 literal
                 for slot in members
                 for focus, literal in choices.foci(slot.index)
-                if focus not in profiles or group in profiles[focus].reaches
+                if group in reached_by(focus)
             )
             short = choices.model.new_int_var(0, days, "")
             choices.model.add(there + short >= days)
