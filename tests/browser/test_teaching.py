@@ -61,6 +61,38 @@ class Editing(WithClass):
         self.press("Put it in")
         self.see_text("Talk, 95 s")
 
+    def test_what_a_round_changes_and_what_rests_hold(self) -> None:
+        """A round that is harder, a role, a march in the rests: on the page and on the sheet."""
+        number = next(
+            n
+            for n, block in enumerate(self.all("section[aria-label^='Block']"), start=1)
+            if block.find_elements(By.CSS_SELECTOR, "[aria-label^='What block']")
+        )
+        item = f"movement 1 of block {number}"
+        role = Select(self.see(f"[aria-label='What block {number} is for']"))
+        role.select_by_visible_text("Lift")
+        self.fill(f"[aria-label='Kept up in the rests of block {number}']", "March on the spot")
+        self.press(f"Change {item} from round to round")
+        level = Select(self.see(f"[aria-label='Level of round 2 of {item}']"))
+        level.select_by_visible_text("harder")
+        # The first round goes, and the second keeps what was chosen for it.
+        self.press(f"Take round 1 of {item} out")
+        level = Select(self.see(f"[aria-label='Level of round 1 of {item}']"))
+        self.assertEqual(level.first_selected_option.text, "harder")
+        # What has gone under the header on the way here is covered, and nothing else is.
+        self.driver.execute_script("scrollTo(0, 0)")
+        self.assertEqual(self.axe(), [])
+        self.press("Change another round")
+        Select(self.see(f"[aria-label='Level of round 2 of {item}']")).select_by_visible_text(
+            "as it is"
+        )
+        self.press("Put it in")
+        self.see_text("in the rests: march on the spot, easily")
+        self.see_text("round 1: harder")
+        self.see_text("Lift")
+        self.go(f"{self.bench}/sheet", "table")
+        self.see_text("round 1: harder")
+
     def test_what_cannot_be_is_told_and_nothing_is_lost(self) -> None:
         """An unknown movement is named with its place; the form keeps what was typed."""
         self.fill("[aria-label='Name of movement 1 of block 2']", "Moon walk")

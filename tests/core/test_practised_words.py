@@ -114,11 +114,20 @@ class APassChanges(unittest.TestCase):
 
     def test_the_sheet_says_what_a_round_changes(self) -> None:
         """By round, and nothing where nothing changes."""
-        passes = (Pass(), Pass(level=Level.HARDER), Pass(movement="hop"))
-        made = clock(work(TimedCircuit(40, 20, 3), Item("squat", passes=passes), B))
-        own = [[b for b in made.bouts if b.place == place] for place in (0, 1)]
-        self.assertEqual(changes_text(own[0]), "round 2: harder; round 3: Hop")
-        self.assertEqual(changes_text(own[1]), "")
+        harder, same = Pass(level=Level.HARDER), Pass(level=Level.MAIN)
+        for passes, said in (
+            ((Pass(), harder, Pass(movement="hop")), "round 2: harder; round 3: Hop"),
+            ((harder, same), "round 1: harder"),
+            ((harder,), "harder"),
+            ((), ""),
+        ):
+            item = Item("squat", passes=passes)
+            made = clock(work(TimedCircuit(40, 20, 3), item))
+            self.assertEqual(changes_text(item, made.bouts), said)
+        sides = (Pass(handling=Handling.LEFT), Pass(handling=Handling.RIGHT))
+        leg = Item("lunge", passes=sides)
+        made = clock(work(TimedCircuit(40, 20, 2), leg))
+        self.assertEqual(changes_text(leg, made.bouts), "round 1: left side; round 2: right side")
 
 
 class ShownAhead(unittest.TestCase):

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable
 
 from grike.core.bouts import Bout, Side
-from grike.core.item import Manner, Unit
+from grike.core.item import Item, Manner, Unit
 from grike.core.movement import Pace
 
 
@@ -78,29 +78,29 @@ def phases_text(bout: Bout) -> str:
     return ", ".join(part.strip() for part in parts)
 
 
-def changes_text(bouts: Sequence[Bout]) -> str:
-    """Return how a movement is done, and what changes from round to round: "round 2: harder".
+def changes_text(item: Item, bouts: Iterable[Bout]) -> str:
+    """Return how an item is done, and what its rounds change of it: "round 2: harder".
 
     What is the same in all rounds is said once, and dose and rests are said by ``dose_text``.
     """
     rounds: dict[int, Bout] = {}
     for bout in bouts:
         rounds.setdefault(bout.round, bout)
-    said = {number: _manner(bout, bouts[0]) for number, bout in rounds.items()}
+    said = {number: _manner(bout, item) for number, bout in rounds.items()}
     if len(set(said.values())) < 2:
         return next(iter(said.values()), "")
     return "; ".join(f"round {number}: {words}" for number, words in said.items() if words)
 
 
-def _manner(bout: Bout, first: Bout) -> str:
+def _manner(bout: Bout, base: Item) -> str:
     item = bout.item
-    sides = {bout.side, first.side} & {Side.LEFT, Side.RIGHT}
+    one_side = bout.side in (Side.LEFT, Side.RIGHT) and item.handling is not base.handling
     words = [
-        bout.movement.name if bout.movement.id != first.movement.id else "",
-        item.level.value if item.level is not first.item.level else "",
-        f"{bout.side.value} side" if sides and item.handling is not first.item.handling else "",
+        bout.movement.name if item.movement_id != base.movement_id else "",
+        item.level.value if item.level is not base.level else "",
+        f"{bout.side.value} side" if one_side else "",
         "held" if item.pace is Pace.STILL and bout.movement.pace is not Pace.STILL else "",
-        f"load step {item.load_step}" if item.load_step != first.item.load_step else "",
+        f"load step {item.load_step}" if item.load_step != base.load_step else "",
         phases_text(bout),
     ]
     return ", ".join(filter(None, words))

@@ -93,7 +93,7 @@ def _item(
         level=item.level,
         load_step=item.load_step,
         dose=dose_text(bouts),
-        phases=changes_text(bouts),
+        phases=changes_text(item, bouts),
         new=new,
         carried=carried_words(facts, member, item.movement_id) if item.carried else "",
         for_members=_for_members(facts, item.movement_id),

@@ -132,6 +132,11 @@ function ItemRow({ item, chosen, onSelect, brief }: RowProps) {
       )}
       <Text w={brief ? undefined : '52'} textAlign="right" fontSize="xs" fontFamily="mono" color="soft">
         {item.dose}
+        {item.phases && (
+          <Text as="span" display="block">
+            {item.phases}
+          </Text>
+        )}
       </Text>
     </chakra.button>
   );

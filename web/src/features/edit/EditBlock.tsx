@@ -7,7 +7,7 @@ import { newRow } from './draft';
 import { EditItem } from './EditItem';
 import { Parameters } from './Parameters';
 import { WorkChoices } from './WorkChoices';
-import { Pick } from './Pick';
+import { Pick } from './Controls';
 import { PURPOSES, ROLES } from '~/shared/format/blocks';
 import type { Schemas } from '~/shared/http/client';
 

@@ -1,13 +1,12 @@
-import { Flex, Input, Text } from '@chakra-ui/react';
+import { Flex, Text } from '@chakra-ui/react';
 import { ArrowDown, ArrowUp, Repeat, Trash2 } from 'lucide-react';
-import { useState } from 'react';
 
 import { type Item, withValue } from './document';
 import { Tool } from './EditBlock';
 import { EditPasses } from './EditPasses';
-import { LIST_OF_MOVEMENTS } from './MovementNames';
-import { Amount, LEVELS, Pick, SIDES } from './Pick';
-import { idOf } from '~/shared/http/made';
+import { Amount, LEVELS, Pick, SIDES } from './Controls';
+import { newRow } from './draft';
+import { MovementInput } from './MovementInput';
 import { useMovements } from '~/shared/http/vocabulary';
 
 const SHOWN = new Set(['movement', 'handling', 'level', 'reps', 'seconds', 'load_step', 'row', 'passes', 'counts']);
@@ -27,28 +26,17 @@ interface Props {
 export function EditItem({ label, item, first, last, combined, onItem, onMove }: Props) {
   const movements = useMovements();
   const movement = movements.get(item.movement);
-  const [text, setText] = useState<string | null>(null);
   const more = Object.keys(item).filter((key) => !SHOWN.has(key));
   const set = (name: string, value: unknown) => onItem(withValue(item, name, value));
-  const pick = (typed: string) => {
-    const found = idOf(typed, [...movements.values()]);
-    // What is a name already may go on: "Squat" is on the way to "Squat with upright row".
-    setText(typed);
-    onItem({ ...item, movement: found ?? typed });
-  };
   return (
     <>
       <Flex align="center" gap="2" py="0.5" borderTop="1px solid" borderColor="line" fontSize="xs">
-        <Input
-          size="xs"
-          w="64"
-          list={LIST_OF_MOVEMENTS}
-          aria-label={`Name of ${label}`}
+        <MovementInput
+          label={`Name of ${label}`}
           placeholder="Squat, or: Squat with upright row"
-          aria-invalid={!movement}
-          value={text ?? movement?.name ?? item.movement}
-          onChange={(event) => pick(event.target.value)}
-          onBlur={() => movement && setText(null)}
+          width="64"
+          value={item.movement}
+          onValue={(value) => onItem({ ...item, movement: value })}
         />
         <Amount name="reps" item={item} onValue={(value) => set('reps', value)} label={label} />
         <Amount name="seconds" item={item} onValue={(value) => set('seconds', value)} label={label} />
@@ -76,7 +64,7 @@ export function EditItem({ label, item, first, last, combined, onItem, onMove }:
             label={`Change ${label} from round to round`}
             icon={<Repeat />}
             disabled={(item.passes ?? []).length > 0}
-            onClick={() => onItem({ ...item, passes: [{}, {}] })}
+            onClick={() => onItem({ ...item, passes: [{ row: newRow() }, { row: newRow() }] })}
           />
           <Tool label={`Move ${label} up`} icon={<ArrowUp />} disabled={first} onClick={() => onMove(-1)} />
           <Tool label={`Move ${label} down`} icon={<ArrowDown />} disabled={last} onClick={() => onMove(1)} />

@@ -1,14 +1,12 @@
-import { Button, chakra, Flex, Input, Text } from '@chakra-ui/react';
+import { Button, chakra, Flex, Text } from '@chakra-ui/react';
 import { Trash2 } from 'lucide-react';
-import { useState } from 'react';
 
 import { type Item, type Round, withValue } from './document';
 import { Tool } from './EditBlock';
-import { LIST_OF_MOVEMENTS } from './MovementNames';
-import { Amount, LEVELS, Pick, SIDES } from './Pick';
+import { Amount, LEVELS, Pick, SIDES } from './Controls';
+import { newRow } from './draft';
+import { MovementInput } from './MovementInput';
 import { replaced } from '~/shared/format/lists';
-import { idOf } from '~/shared/http/made';
-import { useMovements } from '~/shared/http/vocabulary';
 
 interface Props {
   label: string;
@@ -26,7 +24,7 @@ export function EditPasses({ label, item, onItem }: Props) {
     <>
       {rounds.map((round, index) => (
         <EditRound
-          key={index}
+          key={String(round.row ?? index)}
           label={`round ${index + 1} of ${label}`}
           number={index + 1}
           round={round}
@@ -34,7 +32,7 @@ export function EditPasses({ label, item, onItem }: Props) {
         />
       ))}
       {rounds.length > 0 && (
-        <Button size="2xs" variant="ghost" ml="6" onClick={() => put([...rounds, {}])}>
+        <Button size="2xs" variant="ghost" ml="6" onClick={() => put([...rounds, { row: newRow() }])}>
           Change another round
         </Button>
       )}
@@ -50,14 +48,7 @@ interface RoundProps {
 }
 
 function EditRound({ label, number, round, onRound }: RoundProps) {
-  const movements = useMovements();
-  const own = round.movement ? movements.get(round.movement) : undefined;
-  const [text, setText] = useState<string | null>(null);
   const set = (name: string, value: unknown) => onRound(withValue(round, name, value));
-  const pick = (typed: string) => {
-    setText(typed);
-    set('movement', idOf(typed, [...movements.values()]) ?? typed);
-  };
   return (
     <Flex align="center" wrap="wrap" gap="2" py="0.5" pl="6" fontSize="xs">
       <Text w="14">round {number}</Text>
@@ -87,15 +78,13 @@ function EditRound({ label, number, round, onRound }: RoundProps) {
         />
         held
       </chakra.label>
-      <Input
-        size="xs"
-        w="44"
-        list={LIST_OF_MOVEMENTS}
-        aria-label={`Other movement in ${label}`}
+      <MovementInput
+        label={`Other movement in ${label}`}
         placeholder="the same movement"
-        value={text ?? own?.name ?? round.movement ?? ''}
-        onChange={(event) => pick(event.target.value)}
-        onBlur={() => (own || !round.movement) && setText(null)}
+        width="44"
+        value={round.movement ?? ''}
+        empty
+        onValue={(value) => set('movement', value)}
       />
       <Tool label={`Take ${label} out`} icon={<Trash2 />} onClick={() => onRound(null)} />
     </Flex>

@@ -1,10 +1,7 @@
-import { chakra, Flex, Input } from '@chakra-ui/react';
-import { useState } from 'react';
+import { chakra, Flex } from '@chakra-ui/react';
 
 import { type Block, withValue } from './document';
-import { LIST_OF_MOVEMENTS } from './MovementNames';
-import { idOf } from '~/shared/http/made';
-import { useMovements } from '~/shared/http/vocabulary';
+import { MovementInput } from './MovementInput';
 
 interface Props {
   block: Block;
@@ -14,13 +11,6 @@ interface Props {
 
 /** How the people of a work block share it, what they are shown, and what they do in its rests. */
 export function WorkChoices({ block, name, onBlock }: Props) {
-  const movements = useMovements();
-  const resting = block.active_rest ? movements.get(block.active_rest) : undefined;
-  const [text, setText] = useState<string | null>(null);
-  const pick = (typed: string) => {
-    setText(typed);
-    onBlock(withValue(block, 'active_rest', idOf(typed, [...movements.values()]) ?? typed));
-  };
   return (
     <Flex wrap="wrap" gap="4" mb="2" fontSize="xs">
       <Check
@@ -35,15 +25,13 @@ export function WorkChoices({ block, name, onBlock }: Props) {
       />
       <chakra.label display="flex" alignItems="center" gap="1">
         in the rests
-        <Input
-          size="2xs"
-          w="44"
-          list={LIST_OF_MOVEMENTS}
-          aria-label={`Kept up in the rests of ${name}`}
+        <MovementInput
+          label={`Kept up in the rests of ${name}`}
           placeholder="nothing"
-          value={text ?? resting?.name ?? block.active_rest ?? ''}
-          onChange={(event) => pick(event.target.value)}
-          onBlur={() => (resting || !block.active_rest) && setText(null)}
+          width="44"
+          value={block.active_rest ?? ''}
+          empty
+          onValue={(value) => onBlock(withValue(block, 'active_rest', value))}
         />
       </chakra.label>
     </Flex>

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { z } from 'zod/mini';
 
-import type { ClassDocument } from './document';
+import type { Block, ClassDocument, Item } from './document';
 import { readKept } from '~/shared/kept';
 
 /** An edit that is not put in yet: what it is now, and the class that it was begun from. */
@@ -47,22 +47,23 @@ export function newRow(): number {
   return last;
 }
 
-/** A design whose blocks and movements carry ids of their own, so that a row stays the same row. */
+/** A design with every row of the editor changed: blocks, movements, and rounds of a movement. */
+function eachRow(design: ClassDocument, change: <T extends object>(entry: T) => T): ClassDocument {
+  const item = (own: Item) => change({ ...own, ...(own.passes ? { passes: own.passes.map(change) } : {}) });
+  const block = (own: Block) => change({ ...own, ...(own.items ? { items: own.items.map(item) } : {}) });
+  return { ...design, blocks: design.blocks.map(block) };
+}
+
+/** A design whose rows carry ids of their own, so that a row stays the same row. */
 export function withIds(design: ClassDocument): ClassDocument {
-  const named = <T extends object>(entry: T): T => ({ ...entry, row: newRow() });
-  const blocks = design.blocks.map((block) =>
-    named({ ...block, ...(block.items ? { items: block.items.map(named) } : {}) }),
-  );
-  return { ...design, blocks };
+  return eachRow(design, (entry) => ({ ...entry, row: newRow() }));
 }
 
 export function withoutIds(design: ClassDocument): ClassDocument {
-  const bare = <T extends object>(entry: T): T =>
-    Object.fromEntries(Object.entries(entry).filter(([key]) => key !== 'row')) as T;
-  const blocks = design.blocks.map((block) =>
-    bare({ ...block, ...(block.items ? { items: block.items.map(bare) } : {}) }),
+  return eachRow(
+    design,
+    (entry) => Object.fromEntries(Object.entries(entry).filter(([key]) => key !== 'row')) as typeof entry,
   );
-  return { ...design, blocks };
 }
 
 /** The draft of a class, kept in this browser until it is put in or thrown away. */
