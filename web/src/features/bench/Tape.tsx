@@ -49,7 +49,7 @@ export function Tape({ detail, selected, onSelect }: Props) {
       </Flex>
       <Text fontSize="xs" color="soft" minH="5" aria-live="off">
         {at ||
-          'Point at the tape to read a cue. Hatched: changes, showings and switches of side; those beyond a rest stand out below the strip.'}
+          'Point at the tape to read a cue. Hatched: changes, showings and switches of side. What takes longer than announced stands out below the strip.'}
       </Text>
     </Box>
   );

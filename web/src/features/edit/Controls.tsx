@@ -35,6 +35,8 @@ export function Amount({
         type="number"
         size="2xs"
         w="12"
+        // Two figures would not fit beside the arrows; the arrow keys do the same.
+        css={{ '&::-webkit-inner-spin-button': { display: 'none' } }}
         aria-label={`${name} of ${label}`}
         value={typeof value === 'number' ? value : ''}
         onChange={(event) => onValue(event.target.valueAsNumber)}

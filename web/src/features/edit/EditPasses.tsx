@@ -7,6 +7,7 @@ import { Amount, LEVELS, Pick, SIDES } from './Controls';
 import { newRow } from './draft';
 import { MovementInput } from './MovementInput';
 import { replaced } from '~/shared/format/lists';
+import { useMovements } from '~/shared/http/vocabulary';
 
 interface Props {
   label: string;
@@ -14,7 +15,7 @@ interface Props {
   onItem: (item: Item) => void;
 }
 
-const SAME = ['', 'as before'];
+const SAME = ['', 'no change'];
 
 /** What changes from round to round of one movement; the last round stays in force. */
 export function EditPasses({ label, item, onItem }: Props) {
@@ -28,6 +29,7 @@ export function EditPasses({ label, item, onItem }: Props) {
           label={`round ${index + 1} of ${label}`}
           number={index + 1}
           round={round}
+          base={item.movement}
           onRound={(next) => put(replaced(rounds, index, next))}
         />
       ))}
@@ -44,14 +46,17 @@ interface RoundProps {
   label: string;
   number: number;
   round: Round;
+  /** The movement of the item, where the round names no other. */
+  base: string;
   onRound: (round: Round | null) => void;
 }
 
-function EditRound({ label, number, round, onRound }: RoundProps) {
+function EditRound({ label, number, round, base, onRound }: RoundProps) {
+  const movement = useMovements().get(round.movement ?? base);
   const set = (name: string, value: unknown) => onRound(withValue(round, name, value));
   return (
     <Flex align="center" wrap="wrap" gap="2" py="0.5" pl="6" fontSize="xs">
-      <Text w="14">round {number}</Text>
+      <Text w="12">round {number}</Text>
       <Amount name="reps" item={round} onValue={(value) => set('reps', value)} label={label} />
       <Amount name="seconds" item={round} onValue={(value) => set('seconds', value)} label={label} />
       <Amount name="rest seconds" item={round} onValue={(value) => set('rest_seconds', value)} label={label} />
@@ -63,13 +68,15 @@ function EditRound({ label, number, round, onRound }: RoundProps) {
         options={[SAME, ...LEVELS]}
         onValue={(value) => set('level', value)}
       />
-      <Pick
-        label={`Sides of ${label}`}
-        width="36"
-        value={round.handling ?? ''}
-        options={[SAME, ...SIDES]}
-        onValue={(value) => set('handling', value)}
-      />
+      {movement?.sides === 'one-sided' && (
+        <Pick
+          label={`Sides of ${label}`}
+          width="32"
+          value={round.handling ?? ''}
+          options={[SAME, ...SIDES]}
+          onValue={(value) => set('handling', value)}
+        />
+      )}
       <chakra.label display="flex" alignItems="center" gap="1">
         <input
           type="checkbox"
@@ -81,7 +88,7 @@ function EditRound({ label, number, round, onRound }: RoundProps) {
       <MovementInput
         label={`Other movement in ${label}`}
         placeholder="the same movement"
-        width="44"
+        width="36"
         value={round.movement ?? ''}
         empty
         onValue={(value) => set('movement', value)}
