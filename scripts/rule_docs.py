@@ -13,7 +13,9 @@ Written from the catalogue in `src/grike/core/rules/` by `./grike check --fix`; 
 
 Each rule is written once and used three ways: as a check on any plan, as a constraint (must) or a
 cost outside a band (aim) in the planner, and as a line of the series' rule sheet, where it is set
-to must, aim or off and its numbers are edited. A plan from the planner never breaks a must.
+to must, aim or off and its numbers are edited. A plan from the planner breaks no must, unless not
+all of them can be made to hold together: then the nearest plan is given, in which musts give way
+in the order that is stated with each, and what gave way is told on the board.
 """
 
 
@@ -32,6 +34,8 @@ def _rule(rule: Rule) -> str:
             f"- `{name}` = {numbers[name]}: {number.label}; {number.limits()}"
             for name, number in rule.numbers.items()
         ),
+        f"- Asked about: {rule.topic}",
+        f"- Gives way, where it is a must and not all can hold: {rule.yields.words}",
         f"- Held in the planner by: {' and '.join(rule.stages)}",
         f"- Source: {SOURCES[rule.source]}",
     ]

@@ -9,7 +9,7 @@ from fractions import Fraction
 from grike.core.errors import InvalidInput
 from grike.core.kit import Kit, Room
 from grike.core.rules import CATALOGUE, Facts, cost_by_rule, default_sheet, findings
-from grike.core.series import usable_kit
+from grike.core.sharing import usable_kit
 from grike.core.sheet import Mode
 from grike.core.sources import SOURCES
 from tests.builders import MONDAY, a_class, a_library, a_plan, a_shape, circuit, work

@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Iterable, Mapping
+from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 
 from grike.core.design import ClassDesign
 from grike.core.errors import InvalidInput
 from grike.core.focus import USUAL_FOCUSES, Focus
 from grike.core.formats import FORMATS
-from grike.core.kit import Kit, Room
+from grike.core.kit import Room
 from grike.core.sheet import RuleSheet
 from grike.core.wishes import Wishes
 
@@ -161,8 +161,3 @@ class SeriesPlan:
         kept = [planned for planned in self.classes if planned.slot.index != changed.slot.index]
         ordered = sorted([*kept, changed], key=lambda planned: planned.slot.index)
         return replace(self, classes=tuple(ordered))
-
-
-def usable_kit(kits: Iterable[Kit], shape: SeriesShape) -> frozenset[Kit]:
-    """Return those kinds of kit of which the room has one for everybody."""
-    return frozenset(kit for kit in kits if not shape.room.missing([kit], shape.heads))

@@ -56,13 +56,14 @@ class BoardClass(Model):
 
 
 class Certificate(Model):
-    """How good a plan is known to be."""
+    """How good a plan is known to be. ``gave_way``: the musts it could not keep, in words."""
 
     status: OneOf[Status]
     cost: int
     bound: int
     by_rule: dict[str, int]
     notes: list[str]
+    gave_way: list[str]
 
 
 class KeptPlan(Model):

@@ -221,7 +221,8 @@ def _certificate(stored: StoredSeries) -> Certificate | None:
     if stored.certificate is None:
         return None
     keys = ("status", "cost", "bound", "by_rule", "notes")
-    return Certificate(**{key: stored.certificate[key] for key in keys})
+    gave_way = stored.certificate.get("gave_way", [])
+    return Certificate(**{key: stored.certificate[key] for key in keys}, gave_way=gave_way)
 
 
 def board(held: HeldSeries, around: Around) -> Board:

@@ -55,7 +55,7 @@ class ForMemberModel(Model):
 
 
 class ItemModel(Model):
-    """A movement in a block."""
+    """A movement in a block. ``without``: what they do who have not got its kit at the time."""
 
     place: int
     movement: str
@@ -67,6 +67,7 @@ class ItemModel(Model):
     new: bool
     carried: str
     for_members: list[ForMemberModel]
+    without: str = ""
 
 
 class BlockModel(Model):
@@ -87,7 +88,7 @@ class BlockModel(Model):
 
 
 class ClassDetail(Model):
-    """One class with its clocks."""
+    """One class with its clocks. ``sharing``: kit that people take turns with, a sentence each."""
 
     series: int
     series_name: str
@@ -101,6 +102,7 @@ class ClassDetail(Model):
     focus_name: str
     kit: list[OneOf[Kit]]
     heads: int
+    sharing: list[str]
     room: str
     locked: bool
     slot_seconds: int

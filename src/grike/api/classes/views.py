@@ -29,6 +29,7 @@ from grike.core.item import Item
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.rules import Facts
 from grike.core.rules.d7_carrying import carried_words
+from grike.core.sharing import taken_in_turns, without_kit
 from grike.core.sides import SideTotals
 from grike.exchange.classes import number
 from grike.store.sessions import Session
@@ -60,7 +61,15 @@ def _blocks(facts: Facts, member: ClassFacts, clock: ClassClock) -> list[BlockMo
         own = [cue for cue in clock.real if cue.block == index]
         doses = [bouts.get((index, place), []) for place in range(len(block.items))]
         items = [
-            _item(facts, member, item, doses[place], place=place, new=item.movement_id in new)
+            _item(
+                facts,
+                member,
+                item,
+                doses[place],
+                place=place,
+                new=item.movement_id in new,
+                turns=not block.stations,
+            )
             for place, item in enumerate(block.items)
         ]
         out.append(
@@ -84,7 +93,14 @@ def _blocks(facts: Facts, member: ClassFacts, clock: ClassClock) -> list[BlockMo
 
 
 def _item(
-    facts: Facts, member: ClassFacts, item: Item, bouts: list[Bout], *, place: int, new: bool
+    facts: Facts,
+    member: ClassFacts,
+    item: Item,
+    bouts: list[Bout],
+    *,
+    place: int,
+    new: bool,
+    turns: bool,
 ) -> ItemModel:
     return ItemModel(
         place=place,
@@ -97,6 +113,7 @@ def _item(
         new=new,
         carried=carried_words(facts, member, item.movement_id) if item.carried else "",
         for_members=_for_members(facts, item.movement_id),
+        without=without_kit(facts.library[item.movement_id], facts.shape) if turns else "",
     )
 
 
@@ -153,6 +170,7 @@ def class_detail(
         focus_name=FOCUS_NAMES[design.focus],
         kit=sorted(design.kit),
         heads=stored.plan.shape.heads,
+        sharing=[kit.words for kit in taken_in_turns(design, facts.library, facts.shape)],
         room=stored.plan.shape.room.name,
         locked=member.planned.locked,
         slot_seconds=design.slot_seconds,

@@ -14,6 +14,7 @@ from grike.core.kit import Kit
 from grike.core.pattern import Demand, Pattern, Tier
 from grike.core.progression import Lever
 from grike.core.purpose import Purpose
+from grike.core.rules.rule import Topic
 from grike.core.sheet import Mode
 
 
@@ -35,13 +36,15 @@ class RuleNumber(Model):
 
 
 class RuleLine(Model):
-    """One rule with its default line."""
+    """One rule with its default line. ``gives_way``: when, where not all musts can hold."""
 
     id: str
     title: str
     statement: str
     reason: str
     source: str
+    topic: OneOf[Topic]
+    gives_way: str
     mode: OneOf[Mode]
     weight: int
     numbers: list[RuleNumber]

@@ -48,6 +48,8 @@ def _rule(rule: Rule) -> RuleLine:
             "statement": rule.statement.format(**shown),
             "reason": rule.reason,
             "source": SOURCES[rule.source],
+            "topic": rule.topic,
+            "gives_way": rule.yields.words,
             "mode": line.mode.value,
             "weight": line.weight,
             "numbers": [

@@ -32,6 +32,7 @@ from grike.core.rules.d3_kit import D3
 from grike.core.rules.g1_cautions import G1
 from grike.core.rules.g2_never import G2
 from grike.core.series import LEVEL_NAMES
+from grike.core.sharing import has_kit
 from grike.core.sheet import Mode
 from grike.core.volume import bout_amount, muscle_shares
 
@@ -123,7 +124,8 @@ def _never(facts: Facts, member: ClassFacts, movement: Movement) -> Iterator[Rea
     lacks = ways_out_missing(movement) if movement.role is Role.WORK else ""
     if lacks:
         yield Reason(C12.id, f"{name} does not offer {lacks}.")
-    for kit, short in shape.room.missing(movement.kit, shape.heads).items():
+    short_of = {} if has_kit(movement, shape) else shape.room.missing(movement.kit, shape.heads)
+    for kit, short in short_of.items():
         yield Reason(
             C9.id, f"{KIT_NAMES[kit].capitalize()} for {shape.heads} people: {short} short."
         )

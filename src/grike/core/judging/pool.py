@@ -11,6 +11,7 @@ from grike.core.kit import LOADABLE, Kit
 from grike.core.library import Library
 from grike.core.movement import Movement, Position, Role
 from grike.core.series import SeriesShape
+from grike.core.sharing import has_kit
 
 #: How an option differs: by more weight, by another tempo.
 LOAD, TEMPO = "load", "tempo"
@@ -73,7 +74,7 @@ def allowed(movement: Movement, shape: SeriesShape) -> bool:
     return (
         movement.level <= shape.level
         and not movement.retired
-        and not shape.room.missing(movement.kit, shape.heads)
+        and has_kit(movement, shape)
         and not (movement.role is Role.WORK and ways_out_missing(movement))
         and suits_level(movement, shape)
         and shape.wishes.allow(movement)

@@ -6,10 +6,13 @@ The same request, library, seed and settings give the same plan, whatever the lo
 from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 
+from grike.core.advice.more_kit import more_kit
 from grike.core.item import Level
 from grike.core.judging.finding import Finding
 from grike.core.planner.explain import certain_reason, collisions, hopeless, likely_reason
+from grike.core.planner.giving_way import eased, gave_way, quicker
 from grike.core.planner.improve import improved, judge
 from grike.core.planner.pool import pool_report
 from grike.core.planner.problem import NeverStop, Problem, Progress, Settings, Stop
@@ -25,8 +28,11 @@ from grike.core.series import SeriesPlan
 MOST_AHEAD = 2
 #: How often weeks are filled from another seed where they cost more than is known to be needed.
 OTHER_WAYS = 2
+#: With more weeks than this that missed an aim, another seed gives nothing.
+MOST_SOFT_WEEKS = 2
 #: What is said with every week that was filled before.
 BEGUN_ANEW = ", begun anew, since a later week could not be filled"
+GIVING_WAY = ", where not all musts can hold: what may give way does so"
 TRIED_ANOTHER_WAY = ", tried another way, since some aims are missed"
 #: So many broken musts are named in a plan that could not keep them all.
 MOST_TOLD = 5
@@ -44,19 +50,14 @@ def plan(
     cost is what the rule checks find, which share no code with the model.
     """
     chosen = settings or Settings()
-    pool = pool_report(problem, kept_facts(problem, chosen).values())
-    version = problem.library.version
-    run, failure = _filled_weeks(Run(problem, chosen, stop or NeverStop(), seed, pool))
+    run = _begun(problem, stop or NeverStop(), seed, chosen)
+    run, failure = _filled_weeks(run)
     if failure is not None:
-        proof = certain_reason(problem)
-        why = proof or likely_reason(problem) or collisions(run, failure)
-        status = Status.IMPOSSIBLE if proof else Status.UNDECIDED
-        return PlanResult(
-            status, None, notes=pool.notes, why_not=why, seed=seed, library_version=version
-        )
+        return _nearest(run, failure, seed) or _no_plan(run, failure, seed)
     run, filled = _another_way(run)
     best = improved(run, filled, seed)
     broken = broken_musts(best.found)
+    pool = run.pool
     status = status_of(best.cost, pool.bound, run.stopped or run.stop.requested())
     return PlanResult(
         # One that breaks a must is a plan to mend, and nothing is proven of it.
@@ -67,7 +68,55 @@ def plan(
         cost_by_rule(best.found),
         tuple(_notes(run, best.plan, broken)),
         seed=seed,
-        library_version=version,
+        library_version=problem.library.version,
+    )
+
+
+def _begun(problem: Problem, stop: Stop, seed: int, settings: Settings) -> Run:
+    pool = pool_report(problem, kept_facts(problem, settings).values())
+    return Run(problem, settings, stop, seed, pool)
+
+
+def _no_plan(run: Run, failure: Failure, seed: int) -> PlanResult:
+    """Return why there is no plan, and what would help."""
+    proof = certain_reason(run.problem)
+    why = proof or likely_reason(run.problem) or collisions(run, failure)
+    return PlanResult(
+        Status.IMPOSSIBLE if proof else Status.UNDECIDED,
+        None,
+        notes=run.pool.notes,
+        why_not=why,
+        seed=seed,
+        library_version=run.problem.library.version,
+    )
+
+
+def _nearest(run: Run, failure: Failure, seed: int) -> PlanResult | None:
+    """Return the plan in which what may give way does so; None where not even that is found."""
+    problem = run.problem
+    easier = eased(problem)
+    if easier is None or run.stop.requested() or certain_reason(problem):
+        return None
+    again = _begun(easier, run.stop, branched(seed, Branch.NEAREST, 1), quicker(run.settings))
+    again.again = GIVING_WAY
+    if plan_weeks(again) is not None:
+        return None
+    best = improved(again, again.filled(), seed)
+    judged = judge(problem, run.settings, replace(best.plan, sheet=problem.plan.sheet), None)
+    broken = broken_musts(judged.found)
+    stopped = run.stopped or run.stop.requested()
+    return PlanResult(
+        Status.NEAREST if broken else status_of(judged.cost, run.pool.bound, stopped),
+        judged.plan,
+        judged.cost,
+        0 if broken else min(judged.cost, run.pool.bound),
+        cost_by_rule(judged.found),
+        (*run.pool.notes, *_harder_weeks(problem, judged.plan)),
+        why_not=None if not broken else collisions(run, failure),
+        seed=seed,
+        library_version=problem.library.version,
+        gave_way=gave_way(broken),
+        helps=tuple(own.words for own in more_kit(problem.plan.shape, problem.library)),
     )
 
 
@@ -111,7 +160,9 @@ def _another_way(run: Run) -> tuple[Run, SeriesPlan]:
     """
     problem, settings = run.problem, run.settings
     best = judge(problem, settings, run.filled(), None)
-    for attempt in range(1, OTHER_WAYS + 1):
+    # Where many weeks missed aims the kit is to blame, not the seed.
+    tries = OTHER_WAYS if run.soft_weeks <= MOST_SOFT_WEEKS else 0
+    for attempt in range(1, tries + 1):
         if best.cost <= run.pool.expected or best.only_order(run.pool.expected):
             break
         if run.stopped or run.stop.requested():

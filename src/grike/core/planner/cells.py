@@ -15,7 +15,8 @@ from grike.core.library import Library
 from grike.core.movement import Movement
 from grike.core.rows.row import TWELFTHS
 from grike.core.rows.scope import parts_of
-from grike.core.series import SeriesShape, usable_kit
+from grike.core.series import SeriesShape
+from grike.core.sharing import usable_kit
 
 DUMBBELLS = frozenset({Kit.DUMBBELL_LIGHT, Kit.DUMBBELL_MEDIUM, Kit.DUMBBELL_HEAVY})
 #: A kit is a theme of its own when so many movements use it.
@@ -73,22 +74,24 @@ def region_supply(movements: Iterable[Movement]) -> dict[Region, int]:
     return {region: parts // TWELFTHS for region, parts in out.items()}
 
 
-def largest_class(focus: Focus, theme: Theme, share: float, whole: float = 0) -> int:
+def largest_class(
+    focus: Focus, theme: Theme, share: float, whole: float = 0, *, times: int = 2
+) -> int:
     """Return the most slots that a class of this focus and kit can hold twice without sharing.
 
     ``share``: what C1 asks of a focus, ``whole``: of each region where it is the whole body, 0 to
-    1; 0 asks nothing. One-sided movements are counted as one slot, so the figure is safe for every
-    format.
+    1; 0 asks nothing. ``times`` 1: it has to hold it once only. One-sided movements are counted as
+    one slot, so the figure is safe for every format.
     """
     if focus is Focus.CONDITIONING:
         supply = sum(movement.family in CONDITIONING_FAMILIES for movement in theme.movements)
     else:
         supply = sum(parts_of(movement).foci[focus] for movement in theme.movements) // TWELFTHS
-    by_focus = int(supply / 2 / share) if share else len(theme.movements)
+    by_focus = int(supply / times / share) if share else len(theme.movements)
     if focus is Focus.WHOLE and whole:
-        by_focus = int(min(region_supply(theme.movements).values()) / 2 / whole)
-    by_pool = len(theme.movements) // 2
+        by_focus = int(min(region_supply(theme.movements).values()) / times / whole)
+    by_pool = len(theme.movements) // times
     if theme.kit:
-        by_kit = 3 * (len(theme.own) // 2) + 2
+        by_kit = 3 * (len(theme.own) // times) + 2
         return min(by_focus, by_pool, by_kit)
     return min(by_focus, by_pool)

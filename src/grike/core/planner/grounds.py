@@ -72,7 +72,7 @@ class Grounds:
     def fits(self) -> frozenset[tuple[Focus, int, int]]:
         """The (focus, theme, variant), the last two by number, that can be filled twice over."""
         line = C1.line(self.problem.plan.sheet)
-        asks = line.mode is not Mode.OFF
+        asks = line.mode is not Mode.OFF and not self.problem.eased
         share = float(line.numbers["share"]) / 100 if asks else 0.0
         whole = float(line.numbers["whole"]) / 100 if asks else 0.0
         out: set[tuple[Focus, int, int]] = set()
@@ -90,7 +90,12 @@ class Grounds:
                 if key not in supplies:
                     able = tuple(m for m in theme.movements if m.id in suiting[key])
                     supplies[key] = _Supply(
-                        variant, Theme(theme.kit, able), share=share, whole=whole, seen=seen
+                        variant,
+                        Theme(theme.kit, able),
+                        share=share,
+                        whole=whole,
+                        times=1 if self.problem.eased else 2,
+                        seen=seen,
                     )
                 out.update((focus, t, v) for focus in supplies[key].foci(variant))
         return frozenset(out)
@@ -134,11 +139,12 @@ class _Supply:
         *,
         share: float,
         whole: float,
+        times: int,
         seen: dict[tuple[str, ...], dict[Focus, int]],
     ) -> None:
         ids = tuple(movement.id for movement in theme.movements)
         if ids not in seen:
-            seen[ids] = {f: largest_class(f, theme, share, whole) for f in Focus}
+            seen[ids] = {f: largest_class(f, theme, share, whole, times=times) for f in Focus}
         self.largest = seen[ids]
         self.parts = {
             part.name: sum(1 for movement in theme.movements if part.plays(movement))

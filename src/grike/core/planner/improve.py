@@ -70,7 +70,7 @@ def improved(run: Run, start: SeriesPlan, seed: int) -> Judged:
     best = judge(run.problem, run.settings, start, None)
     if best.only_order(expected):
         best = _other_movements(run, best, seed)
-    told, width = start, 0
+    told, width, idle = start, 0, 0
     for number in range(run.settings.improve_rounds):
         if best.cost <= expected or run.stop.requested():
             break
@@ -82,8 +82,11 @@ def improved(run: Run, start: SeriesPlan, seed: int) -> Judged:
         first = number % len(areas)
         tried = _areas_anew(run, best, _apart(areas[first:] + areas[:first]), seed, number=number)
         # What gave nothing gives nothing again: the next neighbourhoods reach further.
-        width = width if tried.cost < best.cost else (width + 1) % (WIDEST + 1)
+        better = tried.cost < best.cost
+        width, idle = (width, 0) if better else ((width + 1) % (WIDEST + 1), idle + 1)
         best = tried
+        if idle > WIDEST:
+            break
     if best.cost <= expected or run.stop.requested():
         return best
     return _other_movements(run, best, seed)

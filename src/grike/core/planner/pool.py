@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass
 
+from grike.core.advice.more_kit import more_kit
 from grike.core.anatomy import FACTS, MAJOR_GROUPS, PULL, PUSH, Muscle
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.figures import plain
@@ -114,6 +115,7 @@ def _lower_muscles(
     if line.mode is Mode.OFF:
         return 0
     short: list[str] = []
+    scarce: list[Muscle] = []
     bound = 0
     for muscle in Muscle:
         wanted = int(least_sets(line, muscle) * TWELFTHS)
@@ -121,12 +123,15 @@ def _lower_muscles(
         if able < wanted:
             floors[muscle.value] = able
             short.append(FACTS[muscle].name.lower())
+            scarce.append(muscle)
             bound += line.weight * (wanted - able)
     if short:
+        more = more_kit(problem.plan.shape, problem.library, scarce)
+        helps = " ".join(own.words for own in more[:1]) or "Another kit would mend that."
         notes.append(
             f"With this kit and level there is little for: {', '.join(short)}. The formats that "
-            f"are planned cannot give each its {plain(line.numbers['least'])} sets a week; more "
-            "kit would mend that."
+            f"are planned cannot give each its {plain(line.numbers['least'])} sets a week. "
+            f"{helps}"
         )
     return bound if line.mode is Mode.AIM else 0
 

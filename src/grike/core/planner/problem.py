@@ -72,11 +72,13 @@ class Problem:
     """A series to be filled. Classes in ``plan`` that are locked, or not in ``free``, stay.
 
     ``free`` None: every slot without a locked class is planned. A kept slot needs a class.
+    ``eased``: some musts are asked as aims, so nothing is left out beforehand for their sake.
     """
 
     plan: SeriesPlan
     library: Library
     free: frozenset[int] | None = None
+    eased: bool = False
     slots: tuple[Slot, ...] = field(init=False)
 
     def __post_init__(self) -> None:

@@ -10,7 +10,8 @@ from grike.core.library import Library
 from grike.core.planner.cells import largest_class, themes
 from grike.core.planner.variants import main_kinds, variants_of
 from grike.core.rules.c1_focus import C1
-from grike.core.series import DAY_NAMES, SeriesPlan, usable_kit
+from grike.core.series import DAY_NAMES, SeriesPlan
+from grike.core.sharing import usable_kit
 from grike.core.sheet import Mode
 
 
@@ -29,10 +30,10 @@ def set_up_problems(plan: SeriesPlan, library: Library) -> None:
             fields["minutes"] = f"No format fits {shape.minutes} minutes with its frame."
     movements = pool(shape, library)
     smallest = min((v.slots for v in options), default=6)
-    if len(movements) < 2 * smallest:
+    if len(movements) < smallest:
         fields["room"] = (
             f"For {shape.heads} people the kit of {shape.room.name} allows {len(movements)} "
-            f"movements at this level; {2 * smallest} are needed. Add kit, or give fewer people."
+            f"movements at this level; {smallest} are needed. Add kit, or give fewer people."
         )
     elif options:
         menus = _menu_problems(plan, library, smallest)
@@ -73,7 +74,7 @@ def _menu_problems(plan: SeriesPlan, library: Library, smallest: int) -> list[st
     share = 0.0 if line.mode is Mode.OFF else float(line.numbers["share"]) / 100
     kits = themes(plan.shape, library)
     able = {
-        focus: max(largest_class(focus, theme, share) for theme in kits) >= smallest
+        focus: max(largest_class(focus, theme, share, times=1) for theme in kits) >= smallest
         for focus in Focus
     }
     out: list[str] = []

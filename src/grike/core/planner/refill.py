@@ -38,7 +38,8 @@ from grike.core.rows.scope import Scope
 from grike.core.rules import Facts, Row, broken_musts, findings
 from grike.core.rules.d4_returns import D4
 from grike.core.rules.d8_new_movements import D8
-from grike.core.series import PlannedClass, usable_kit
+from grike.core.series import PlannedClass
+from grike.core.sharing import usable_kit
 from grike.core.sheet import Mode
 
 #: Weight with which a movement that is there now is avoided among plans of equal cost.

@@ -7,16 +7,21 @@ from dataclasses import dataclass, field
 from enum import StrEnum
 from typing import Any
 
+from grike.core.planner.giving_way import GaveWay
 from grike.core.series import DAY_NAMES, SeriesPlan
 
 
 class Status(StrEnum):
-    """How good the plan is known to be. IMPOSSIBLE is proven; UNDECIDED is not."""
+    """How good the plan is known to be. IMPOSSIBLE is proven; UNDECIDED is not.
+
+    NEAREST: not all musts could be made to hold together, and some gave way.
+    """
 
     BEST = "best"
     WITHIN = "within"
     UNKNOWN = "unknown"
     STOPPED = "stopped"
+    NEAREST = "nearest"
     IMPOSSIBLE = "impossible"
     UNDECIDED = "undecided"
 
@@ -81,7 +86,11 @@ class WhyNot:
 
 @dataclass(frozen=True, slots=True)
 class PlanResult:
-    """``cost`` is the sum of ``by_rule``; ``bound`` holds for every plan of the request."""
+    """``cost`` is the sum of ``by_rule``; ``bound`` holds for every plan of the request.
+
+    ``gave_way``: the musts that it could not keep; ``why_not`` says what collided then, ``helps``
+    what kit would help most.
+    """
 
     status: Status
     plan: SeriesPlan | None
@@ -92,6 +101,8 @@ class PlanResult:
     why_not: WhyNot | None = None
     seed: int = 0
     library_version: str = ""
+    gave_way: tuple[GaveWay, ...] = ()
+    helps: tuple[str, ...] = ()
 
     @property
     def words(self) -> tuple[str, ...]:
@@ -116,6 +127,7 @@ class PlanResult:
             "notes": list(self.notes),
             "seed": self.seed,
             "library_version": self.library_version,
+            "gave_way": [*(own.words for own in self.gave_way), *self.helps],
         }
 
 

@@ -25,8 +25,11 @@ from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton
 from grike.core.planner.weeks import week_task
 from grike.core.rules.d2_formats import D2
 from grike.core.rules.d3_kit import D3
+from grike.core.rules.p1_patterns import P1
 from grike.core.rules.rule import Rule
+from grike.core.rules.w1_muscles import W1
 from grike.core.rules.w2_regions import W2
+from grike.core.rules.w4_major_days import W4
 from grike.core.rules.w7_steps import W7
 from grike.core.rules.w8_strength_days import W8
 from grike.core.series import PlannedClass
@@ -45,6 +48,8 @@ FIRST_TO_GO_BACK, MOST_BACKS = 2, 3
 SOFT_PATTERNS = 2
 #: How many patterns that failed with a part of the library are tried with all of it.
 FULL_PATTERNS = 2
+#: Patterns tried besides the first, once a week had to miss aims.
+SOFT_RETRIES = 2
 #: Where days are promised, so many weeks are chosen at once after the first.
 PROMISED_AHEAD = 2
 #: So often other movements are taken for a week whose classes cannot be put in a good order.
@@ -82,6 +87,7 @@ def plan_weeks(run: Run) -> Failure | None:
                 continue
             cells = dict(answer.task.cells)
             costs[week] = answer.solved.cost
+            run.soft_weeks += answer.solved.cost > 0
             run.cut = run.cut or answer.solved.cut_by_wall
             fresh = _take(run, answer)
         close_week(run, week)
@@ -134,7 +140,8 @@ def _week(run: Run, week: int, before: Mapping[int, Cell]) -> WeekAnswer | Failu
         cells = _skeleton(run, past, (), left)
     refused: list[Mapping[int, Cell]] = []
     tried: list[Mapping[int, Cell]] = []
-    last = run.settings.retries
+    # Where a week before had to miss aims, others will: their bands are tried with less patience.
+    last = run.settings.retries if not run.soft_weeks else min(run.settings.retries, SOFT_RETRIES)
     for attempt in range(last + 1):
         if isinstance(cells, Failure):
             break
@@ -185,7 +192,8 @@ def _softly(
     undecided: Failure | None = None
     # The attempts chose from a part of the library; now from all of it.
     tasks = [week_task(run, week, cells) for cells in tried]
-    for task in () if run.stopped else tasks[:FULL_PATTERNS]:
+    patient = not run.stopped and not run.soft_weeks
+    for task in tasks[:FULL_PATTERNS] if patient else ():
         answer = _in_bands(run, task, run.settings.soft_time)
         if answer is not None:
             return answer
@@ -280,6 +288,8 @@ def _without_past(problem: Problem, past: Mapping[int, Cell], run: Run) -> Probl
 
 #: Aims that a skeleton may be chosen without, the one that matters least to a week last.
 GIVE_WAY = (W2, D3, D2, W8)
+#: What is left out besides where musts may give way.
+GIVE_WAY_EASED = (W4, W1, P1)
 
 
 def _loosenings(run: Run) -> list[tuple[frozenset[Rule], bool]]:
@@ -289,9 +299,12 @@ def _loosenings(run: Run) -> list[tuple[frozenset[Rule], bool]]:
     once more before the step itself is given up; beginners are spared them.
     """
     sheet, level = run.problem.plan.sheet, run.problem.plan.shape.level
-    aims = [rule for rule in GIVE_WAY if rule.line(sheet).mode is Mode.AIM]
+    first = GIVE_WAY + GIVE_WAY_EASED if run.problem.eased else GIVE_WAY
+    aims = [rule for rule in first if rule.line(sheet).mode is Mode.AIM]
     steps = W7.on(sheet) and level > 1
-    out = [(frozenset(aims[:n]), False) for n in range(len(aims) + 1)]
+    # Where it is known that not all can hold, all at once are left out: a try each takes long.
+    tries = (0, len(aims)) if run.problem.eased else range(len(aims) + 1)
+    out = [(frozenset(aims[:n]), False) for n in tries]
     if steps:
         out.insert(1, (frozenset(), True))
         out.append((frozenset(aims), True))

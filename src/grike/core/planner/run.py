@@ -75,6 +75,8 @@ class Run:
         default_factory=dict
     )
     backs: int = 0
+    #: Weeks that missed an aim when they were filled.
+    soft_weeks: int = 0
     #: Why weeks are filled that were filled before, to be said with each of them.
     again: str = ""
     stopped: bool = False

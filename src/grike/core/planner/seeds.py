@@ -20,6 +20,7 @@ class Branch(IntEnum):
     WEEK_AGAIN = 15_485_863
     SHORT_SOLVE = 15_485_867
     ORDER = 32_452_843
+    NEAREST = 49_979_687
 
 
 def branched(seed: int, branch: Branch, number: int) -> int:

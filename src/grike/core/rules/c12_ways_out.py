@@ -8,7 +8,7 @@ from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import Finding
 from grike.core.judging.pool import ways_out_missing
-from grike.core.rules.rule import Mend, Reach, Rule, Stage, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Stage, Topic, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -38,4 +38,5 @@ C12 = Rule(
     stages=(Stage.POOL,),
     reach=Reach.CLASS,
     mends=(Mend.SWAP,),
+    about=Topic.BODY,
 )

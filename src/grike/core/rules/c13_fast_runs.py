@@ -9,7 +9,7 @@ from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import Finding
 from grike.core.movement import Pace
-from grike.core.rules.rule import Mend, Reach, Rule, Stage, Whole, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Stage, Topic, Whole, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -59,4 +59,5 @@ C13 = Rule(
         Mend.SWAP_ANYWHERE,
         Mend.BREATHER,
     ),
+    about=Topic.BODY,
 )

@@ -9,7 +9,7 @@ from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import Finding
 from grike.core.movement import Movement
-from grike.core.rules.rule import Mend, Reach, Rule, Stage, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Stage, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 
 #: Families whose movements of one target work a muscle by itself.
@@ -73,4 +73,5 @@ C14 = Rule(
         Mend.ORDER,
         Mend.SWAP_EASIER,
     ),
+    yields=Yields.VARIETY,
 )

@@ -18,7 +18,7 @@ from grike.core.judging.gives import of_region
 from grike.core.movement import Movement
 from grike.core.rows.row import SETS, TWELFTHS, Row, row_weight
 from grike.core.rows.scope import Choice, Scope
-from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, setting
+from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 from grike.core.volume import FULL_SET_SECONDS, Volume
 
@@ -183,4 +183,5 @@ C1 = Rule(
     gives=_of_focus,
     unit=SETS,
     way_out="a smaller share for the focus, or another focus menu",
+    yields=Yields.BALANCE,
 )

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding
-from grike.core.rules.rule import Mend, Reach, Rule, Stage, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Stage, Topic, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -43,4 +43,5 @@ C4 = Rule(
     stages=(Stage.ASSEMBLY,),
     reach=Reach.CLASS,
     mends=(Mend.SIDES,),
+    about=Topic.BODY,
 )

@@ -13,7 +13,7 @@ from grike.core.judging.finding import About, Finding
 from grike.core.movement import Joint, Movement
 from grike.core.rows.row import SETS, TWELFTHS, Row, row_weight
 from grike.core.rows.scope import Scope
-from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, Whole, setting
+from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, Topic, Whole, setting
 from grike.core.sheet import Mode, RuleSetting
 
 JOINT_NAMES = {Joint.KNEE: "knee", Joint.WRIST: "wrist"}
@@ -160,6 +160,7 @@ def _rule(rule: str, joint: Joint) -> tuple[Rule, Rule]:
         numbers={"run": Whole("movements in a row", 1, 10)},
         mends=(Mend.ORDER, Mend.SWAP_ANYWHERE, Mend.BREATHER),
         gives=_of_joint,
+        about=Topic.BODY,
         way_out=f"let more movements in a row load the {name}s",
     )
     share = Rule(
@@ -174,6 +175,7 @@ def _rule(rule: str, joint: Joint) -> tuple[Rule, Rule]:
         numbers={"share": Number("share of the sets (%)", 0, 100)},
         mends=(Mend.SWAP,),
         gives=_of_joint,
+        about=Topic.BODY,
         unit=SETS,
         reach=Reach.CLASS,
     )

@@ -9,7 +9,7 @@ from grike.core.judging.class_facts import Station
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import Finding
-from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, setting
+from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -51,4 +51,5 @@ C7 = Rule(
         Mend.ORDER,
         Mend.SWAP_UNLIKE,
     ),
+    yields=Yields.VARIETY,
 )

@@ -8,7 +8,7 @@ from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed, missed
 from grike.core.judging.finding import About, Finding
 from grike.core.movement import Movement
-from grike.core.rules.rule import Mend, Reach, Rule, Stage, Whole, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Stage, Whole, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -63,4 +63,5 @@ C8 = Rule(
         Mend.ORDER,
         Mend.SWAP,
     ),
+    yields=Yields.VARIETY,
 )

@@ -10,7 +10,8 @@ from grike.core.judging.finding import About, Finding
 from grike.core.kit import KIT_NAMES, Kit
 from grike.core.movement import Movement
 from grike.core.options import Done
-from grike.core.rules.rule import Mend, Reach, Rule, Stage, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Stage, Topic, setting
+from grike.core.sharing import may_share
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -24,6 +25,8 @@ def _check_c9(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                 if short <= 0:
                     continue
                 stand_in = facts.library[block.items[place].movement_id].stand_in
+                if stand_in and not block.stations and may_share(kit, facts.shape):
+                    continue
                 yield Finding(
                     "C9",
                     line.mode,
@@ -71,7 +74,8 @@ def _of_kit(movement: Movement, about: About) -> float:
 C9 = Rule(
     "C9",
     "The kit goes round",
-    "The kit that is in use at one time is in the room, for everybody.",
+    "The kit that is in use at one time is in the room: for everybody, or for half of the people "
+    "where those without can do a stand-in and all change over each round.",
     "Twenty people and twelve pairs of dumbbells is a queue, not a class.",
     "practice",
     setting(Mode.MUST, 1),
@@ -83,4 +87,5 @@ C9 = Rule(
         Mend.SWAP,
     ),
     gives=_of_kit,
+    about=Topic.ROOM,
 )

@@ -14,7 +14,7 @@ from grike.core.judging.finding import About, Finding, Place
 from grike.core.judging.gives import of_muscle
 from grike.core.rows.row import Key, Row, row_weight
 from grike.core.rows.scope import Bay, FixedClass, Scope
-from grike.core.rules.rule import Mend, Rule, Stage, Whole, setting
+from grike.core.rules.rule import Mend, Rule, Stage, Topic, Whole, setting
 from grike.core.series import Slot
 from grike.core.sheet import Mode, RuleSetting
 
@@ -130,4 +130,5 @@ D1 = Rule(
     ),
     gives=of_muscle,
     way_out="leave a clear day between two classes, or open the focus menu of one of them",
+    about=Topic.BODY,
 )

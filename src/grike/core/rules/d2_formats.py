@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from grike.core.formats import name_of
 from grike.core.judging.facts import Facts
 from grike.core.judging.finding import Finding, Place
-from grike.core.rules.rule import Mend, Rule, Stage, setting
+from grike.core.rules.rule import Mend, Rule, Stage, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -39,4 +39,5 @@ D2 = Rule(
         Mend.ANOTHER_DAY,
     ),
     way_out="let formats repeat",
+    yields=Yields.VARIETY,
 )

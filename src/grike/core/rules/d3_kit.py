@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from grike.core.judging.facts import Facts
 from grike.core.judging.finding import Finding, Place
 from grike.core.kit import KIT_NAMES
-from grike.core.rules.rule import Mend, Rule, Stage, setting
+from grike.core.rules.rule import Mend, Rule, Stage, Topic, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -36,4 +36,6 @@ D3 = Rule(
     stages=(Stage.SKELETON,),
     mends=(Mend.ANOTHER_DAY,),
     way_out="let kit repeat",
+    yields=Yields.VARIETY,
+    about=Topic.ROOM,
 )

@@ -11,7 +11,7 @@ from grike.core.judging.finding import About, Finding, Place
 from grike.core.judging.gives import of_itself
 from grike.core.rows.row import Key, Row, row_weight
 from grike.core.rows.scope import Scope
-from grike.core.rules.rule import Mend, Rule, Whole, setting
+from grike.core.rules.rule import Mend, Rule, Whole, Yields, setting
 from grike.core.series import Slot
 from grike.core.sheet import Mode, RuleSetting
 
@@ -166,4 +166,5 @@ D4 = Rule(
     ),
     gives=of_itself,
     way_out="let a movement come back sooner, or bring more kit into the room",
+    yields=Yields.RETURNS,
 )

@@ -12,7 +12,7 @@ from grike.core.judging.finding import About, Finding, Place
 from grike.core.movement import Movement
 from grike.core.rows.row import Key, Row, row_weight
 from grike.core.rows.scope import Scope
-from grike.core.rules.rule import Mend, Reach, Rule, Whole, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Whole, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -71,4 +71,5 @@ D5 = Rule(
     reach=Reach.WEEK,
     mends=(Mend.SWAP,),
     gives=_of_family,
+    yields=Yields.VARIETY,
 )

@@ -13,7 +13,7 @@ from grike.core.movement import Movement
 from grike.core.rows.row import Row, row_weight
 from grike.core.rows.scope import Scope
 from grike.core.rules.d5_families import family_name
-from grike.core.rules.rule import Mend, Reach, Rule, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -71,4 +71,5 @@ D6 = Rule(
     _rows_d6,
     reach=Reach.CLASS,
     mends=(Mend.SWAP,),
+    yields=Yields.BALANCE,
 )

@@ -13,7 +13,7 @@ from grike.core.judging.finding import About, Finding, Place
 from grike.core.progression import Asked, added, asked, progressed
 from grike.core.rows.row import MOVEMENTS, Row, row_weight
 from grike.core.rows.scope import Scope
-from grike.core.rules.rule import Mend, Number, Rule, Stage, setting
+from grike.core.rules.rule import Mend, Number, Rule, Stage, Yields, setting
 from grike.core.rules.w7_steps import is_lighter
 from grike.core.sheet import Mode, RuleSetting
 
@@ -155,6 +155,7 @@ D7 = Rule(
         Mend.SWAP,
     ),
     unit=MOVEMENTS,
+    yields=Yields.VARIETY,
 )
 
 

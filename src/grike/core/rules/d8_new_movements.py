@@ -9,7 +9,7 @@ from grike.core.judging.figures import aimed
 from grike.core.judging.finding import Finding
 from grike.core.rows.row import MOVEMENTS, Row, row_weight
 from grike.core.rows.scope import Scope
-from grike.core.rules.rule import Mend, Reach, Rule, Whole, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Whole, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -59,4 +59,5 @@ D8 = Rule(
     reach=Reach.CLASS,
     mends=(Mend.SWAP_ANYWHERE,),
     unit=MOVEMENTS,
+    yields=Yields.VARIETY,
 )

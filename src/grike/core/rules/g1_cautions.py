@@ -9,7 +9,7 @@ from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding
 from grike.core.movement import Movement
-from grike.core.rules.rule import Mend, Reach, Rule, Stage, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Stage, Topic, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -47,4 +47,5 @@ G1 = Rule(
     reach=Reach.CLASS,
     mends=(Mend.SWAP, Mend.FRAME_SWAP),
     gives=_of_caution,
+    about=Topic.BODY,
 )

@@ -10,7 +10,7 @@ from grike.core.judging.finding import About, Finding, Place
 from grike.core.judging.gives import of_itself
 from grike.core.rows.row import MOVEMENTS, Row, row_weight
 from grike.core.rows.scope import Scope
-from grike.core.rules.rule import Mend, Rule, setting
+from grike.core.rules.rule import Mend, Rule, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -57,4 +57,5 @@ G3 = Rule(
     gives=of_itself,
     unit=MOVEMENTS,
     way_out="wish for fewer movements, or for those that this kit and level allow",
+    yields=Yields.BALANCE,
 )

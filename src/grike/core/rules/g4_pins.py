@@ -11,7 +11,7 @@ from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding
 from grike.core.kit import KIT_NAMES
-from grike.core.rules.rule import Mend, Reach, Rule, Stage, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Stage, Topic, setting
 from grike.core.sheet import Mode, RuleSetting
 from grike.core.wishes import Pin
 
@@ -57,4 +57,5 @@ G4 = Rule(
     reach=Reach.CLASS,
     mends=(Mend.FORMAT,),
     way_out="take a promised day back",
+    about=Topic.DAY,
 )

@@ -11,7 +11,7 @@ from grike.core.judging.figures import aimed, missed, plain
 from grike.core.judging.finding import About, Finding
 from grike.core.rows.row import VOLUME, Key, Row, row_weight
 from grike.core.rows.scope import Scope, merge
-from grike.core.rules.rule import Mend, Rule, Stage, setting
+from grike.core.rules.rule import Mend, Rule, Stage, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 
 #: More points of training volume than any class holds.
@@ -75,4 +75,5 @@ G5 = Rule(
     stages=(Stage.SKELETON, Stage.SELECTION),
     mends=(Mend.LENGTH,),
     unit=VOLUME,
+    yields=Yields.VARIETY,
 )

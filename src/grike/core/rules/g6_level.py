@@ -10,7 +10,7 @@ from grike.core.judging.finding import About, Finding, Place
 from grike.core.movement import Movement
 from grike.core.rows.row import VOLUME, Row, row_weight
 from grike.core.rows.scope import Scope
-from grike.core.rules.rule import Mend, Number, Rule, setting
+from grike.core.rules.rule import Mend, Number, Rule, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -58,4 +58,5 @@ G6 = Rule(
     mends=(Mend.SWAP,),
     gives=_of_foundation,
     unit=VOLUME,
+    yields=Yields.VARIETY,
 )

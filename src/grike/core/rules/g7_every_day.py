@@ -8,7 +8,7 @@ from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import Finding, Place
 from grike.core.purpose import Purpose
-from grike.core.rules.rule import Rule, Stage, setting
+from grike.core.rules.rule import Rule, Stage, Topic, setting
 from grike.core.series import DAY_NAMES, Slot
 from grike.core.sheet import Mode, RuleSetting
 
@@ -53,4 +53,5 @@ G7 = Rule(
     _check_g7,
     stages=(Stage.ASSEMBLY,),
     way_out="close a day",
+    about=Topic.DAY,
 )

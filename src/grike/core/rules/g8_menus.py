@@ -11,7 +11,7 @@ from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding
 from grike.core.purpose import Purpose
-from grike.core.rules.rule import Mend, Reach, Rule, Stage, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Stage, Topic, setting
 from grike.core.series import SeriesShape
 from grike.core.sheet import Mode, RuleSetting
 
@@ -59,4 +59,5 @@ G8 = Rule(
     reach=Reach.CLASS,
     mends=(Mend.FORMAT, Mend.FOCUS),
     way_out="a wider focus menu, or more formats",
+    about=Topic.DAY,
 )

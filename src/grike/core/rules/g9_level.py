@@ -8,7 +8,7 @@ from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding
 from grike.core.movement import Movement
-from grike.core.rules.rule import Mend, Reach, Rule, Stage, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Stage, Topic, setting
 from grike.core.series import LEVEL_NAMES
 from grike.core.sheet import Mode, RuleSetting
 
@@ -47,4 +47,5 @@ G9 = Rule(
     mends=(Mend.SWAP, Mend.FRAME_SWAP),
     gives=_of_level,
     way_out="a higher level",
+    about=Topic.BODY,
 )

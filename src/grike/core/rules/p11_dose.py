@@ -9,7 +9,7 @@ from grike.core.composition import most_reps, most_seconds
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import Finding
-from grike.core.rules.rule import Mend, Reach, Rule, Stage, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Stage, Topic, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -58,4 +58,5 @@ P11 = Rule(
     stages=(Stage.POOL, Stage.SKELETON),
     reach=Reach.CLASS,
     mends=(Mend.SWAP_ANYWHERE,),
+    about=Topic.BODY,
 )

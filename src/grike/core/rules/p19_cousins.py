@@ -11,7 +11,7 @@ from grike.core.judging.gives import of_itself
 from grike.core.movement import Movement
 from grike.core.rows.row import Row, row_weight
 from grike.core.rows.scope import Scope
-from grike.core.rules.rule import Mend, Reach, Rule, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -67,4 +67,5 @@ P19 = Rule(
     reach=Reach.CLASS,
     mends=(Mend.SWAP,),
     gives=of_itself,
+    yields=Yields.VARIETY,
 )

@@ -15,7 +15,7 @@ from grike.core.movement import Movement
 from grike.core.pattern import Pattern
 from grike.core.rows.row import MOVEMENTS, Row, row_weight
 from grike.core.rows.scope import Bay, Scope
-from grike.core.rules.rule import Mend, Reach, Rule, Stage, Whole, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Stage, Whole, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -129,4 +129,5 @@ P1 = Rule(
     gives=_of_pattern,
     unit=MOVEMENTS,
     way_out="classes without all that their focus is made of",
+    yields=Yields.BALANCE,
 )

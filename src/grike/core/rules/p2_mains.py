@@ -14,7 +14,7 @@ from grike.core.movement import Movement
 from grike.core.pattern import Tier
 from grike.core.rows.row import MOVEMENTS, Row, row_weight
 from grike.core.rows.scope import Scope
-from grike.core.rules.rule import Mend, Reach, Rule, Stage, Whole, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Stage, Whole, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -84,4 +84,5 @@ P2 = Rule(
     gives=_of_tier,
     unit=MOVEMENTS,
     way_out="classes with fewer main lifts",
+    yields=Yields.BALANCE,
 )

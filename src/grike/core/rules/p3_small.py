@@ -12,7 +12,7 @@ from grike.core.movement import Movement
 from grike.core.pattern import Tier
 from grike.core.rows.row import MOVEMENTS, Row, row_weight
 from grike.core.rows.scope import Scope
-from grike.core.rules.rule import Mend, Reach, Rule, Stage, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Stage, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 
 #: In a list that is this short one small movement is already a third of it.
@@ -79,4 +79,5 @@ P3 = Rule(
     gives=_of_tier,
     unit=MOVEMENTS,
     way_out="more small movements in a class",
+    yields=Yields.VARIETY,
 )

@@ -13,7 +13,7 @@ from grike.core.judging.figures import aimed
 from grike.core.judging.finding import Finding
 from grike.core.movement import Movement
 from grike.core.pattern import Pattern, Tier
-from grike.core.rules.rule import Mend, Reach, Rule, Stage, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Stage, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 
 #: What must not come before what: it tires a muscle that the lift needs.
@@ -105,4 +105,5 @@ P5 = Rule(
     stages=(Stage.ORDERING,),
     reach=Reach.CLASS,
     mends=(Mend.ORDER,),
+    yields=Yields.VARIETY,
 )

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass, field
-from enum import StrEnum
+from enum import IntEnum, StrEnum
 from fractions import Fraction
 from typing import TYPE_CHECKING
 
@@ -61,6 +61,47 @@ class Mend(StrEnum):
     ANOTHER_DAY = "another-day"
 
 
+class Yields(IntEnum):
+    """When a must gives way where not all can hold together; what comes first gives way first.
+
+    What keeps people safe, what was promised and what a class is made of never does.
+    """
+
+    NEVER = 0
+    VARIETY = 1
+    RETURNS = 2
+    BALANCE = 3
+    STEPS = 4
+
+    @property
+    def words(self) -> str:
+        """Return when a must gives way, for people."""
+        return _YIELDS[self]
+
+
+_YIELDS = {
+    Yields.NEVER: "never",
+    Yields.VARIETY: "first: variety from day to day",
+    Yields.RETURNS: "second: how soon a movement comes back",
+    Yields.BALANCE: "third: balance and focus",
+    Yields.STEPS: "last: the steps from week to week",
+}
+
+
+class Topic(StrEnum):
+    """What a director asks about when they look for a rule."""
+
+    WEEK = "the week"
+    DAY = "the day"
+    CLASS = "the class"
+    BODY = "the body"
+    ROOM = "the room"
+
+
+#: What rules are about by the letter of their id, where they do not say it themselves.
+_TOPICS = {"W": Topic.WEEK, "D": Topic.DAY, "G": Topic.WEEK}
+
+
 class Reach(StrEnum):
     """How much of a series a check has to see; what it found elsewhere stays true."""
 
@@ -107,7 +148,8 @@ class Rule:
     ``stages``: where the planner holds it. ``mends``: which edits may take a finding away, in the
     order in which they are tried; ``gives``: how much a movement gives of what a finding is about,
     so that a swap can be looked for, None where no swap changes it. ``unit``: what one step of its
-    rows is. ``way_out``: what a director may give up where it collides with others.
+    rows is. ``way_out``: what a director may give up where it collides with others; ``yields``:
+    when it gives way by itself then.
     """
 
     id: str
@@ -125,6 +167,13 @@ class Rule:
     gives: Callable[[Movement, About], float] | None = None
     unit: Unit = TIMES
     way_out: str = ""
+    yields: Yields = Yields.NEVER
+    about: Topic | None = None
+
+    @property
+    def topic(self) -> Topic:
+        """Return what a director asks about to whom this rule is of use."""
+        return self.about or _TOPICS.get(self.id[0], Topic.CLASS)
 
     def line(self, sheet: RuleSheet) -> RuleSetting:
         """Return the line of this rule in a sheet."""

@@ -13,7 +13,7 @@ from grike.core.judging.finding import About, Finding, Place
 from grike.core.judging.gives import of_muscle
 from grike.core.rows.row import SETS, TWELFTHS, Row, row_weight
 from grike.core.rows.scope import Choice, Scope, fixed_sets, merge, twelfths
-from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, setting
+from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 
 #: The part of the floor that a muscle group needs: what carries the body all of it; calves,
@@ -133,4 +133,5 @@ W1 = Rule(
     gives=of_muscle,
     unit=SETS,
     way_out="fewer sets as the least for a muscle group, or more kit",
+    yields=Yields.BALANCE,
 )

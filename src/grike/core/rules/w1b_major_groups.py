@@ -12,7 +12,7 @@ from grike.core.judging.gives import of_group
 from grike.core.judging.pool import floor_of, narrow_groups, narrow_words
 from grike.core.rows.row import SETS, Row, row_weight
 from grike.core.rows.scope import Scope, amount_of_group, fixed_sets, twelfths
-from grike.core.rules.rule import Mend, Number, Reach, Rule, setting
+from grike.core.rules.rule import Mend, Number, Reach, Rule, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -66,4 +66,5 @@ W1B = Rule(
     gives=of_group,
     unit=SETS,
     way_out="fewer sets as the floor of the major groups, or more kit",
+    yields=Yields.BALANCE,
 )

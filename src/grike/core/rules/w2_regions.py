@@ -12,7 +12,7 @@ from grike.core.judging.finding import About, Finding, Place
 from grike.core.judging.gives import of_region
 from grike.core.rows.row import SETS, TWELFTHS, Row, row_weight
 from grike.core.rows.scope import Choice, Scope, merge
-from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, setting
+from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 
 REGION_NUMBERS = {Region.LOWER: "lower", Region.UPPER: "upper", Region.CORE: "core"}
@@ -98,4 +98,5 @@ W2 = Rule(
     gives=of_region,
     unit=SETS,
     way_out="wider bands for the regions",
+    yields=Yields.BALANCE,
 )

@@ -13,7 +13,7 @@ from grike.core.judging.finding import About, Finding, Place
 from grike.core.movement import Movement
 from grike.core.rows.row import SETS, TWELFTHS, Row, row_weight
 from grike.core.rows.scope import Choice, Scope, amount_of_group, merge
-from grike.core.rules.rule import Mend, Number, Reach, Rule, setting
+from grike.core.rules.rule import Mend, Number, Reach, Rule, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 from grike.core.volume import Volume, muscle_shares
 
@@ -144,4 +144,5 @@ W3 = Rule(
     mends=(Mend.SWAP,),
     gives=_of_side,
     unit=SETS,
+    yields=Yields.BALANCE,
 )

@@ -12,7 +12,7 @@ from grike.core.judging.gives import of_group
 from grike.core.judging.pool import narrow_groups, narrow_words
 from grike.core.rows.row import TWELFTHS, Key, Row, row_weight
 from grike.core.rows.scope import Scope, amount_of_group
-from grike.core.rules.rule import Mend, Reach, Rule, Whole, setting
+from grike.core.rules.rule import Mend, Reach, Rule, Whole, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 
 #: A group is worked on a day with this many sets or more.
@@ -90,4 +90,5 @@ W4 = Rule(
     mends=(Mend.SWAP,),
     gives=of_group,
     way_out="one day a week for the major groups, or a whole-body day",
+    yields=Yields.BALANCE,
 )

@@ -11,7 +11,7 @@ from grike.core.judging.finding import About, Finding, Place
 from grike.core.movement import Movement, Plane
 from grike.core.rows.row import SETS, TWELFTHS, Row, row_weight
 from grike.core.rows.scope import Scope
-from grike.core.rules.rule import Mend, Number, Reach, Rule, setting
+from grike.core.rules.rule import Mend, Number, Reach, Rule, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 
 PLANES = (Plane.FRONTAL, Plane.TRANSVERSE)
@@ -74,4 +74,5 @@ W5 = Rule(
     mends=(Mend.SWAP,),
     gives=_of_plane,
     unit=SETS,
+    yields=Yields.VARIETY,
 )

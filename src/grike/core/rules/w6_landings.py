@@ -14,7 +14,7 @@ from grike.core.judging.finding import About, Finding, Place
 from grike.core.movement import Movement
 from grike.core.rows.row import LANDINGS, Key, Row, row_weight
 from grike.core.rows.scope import Scope
-from grike.core.rules.rule import Mend, Rule, Whole, setting
+from grike.core.rules.rule import Mend, Rule, Topic, Whole, setting
 from grike.core.sheet import Mode, RuleSetting
 from grike.core.volume import alike, bout_amount
 
@@ -159,4 +159,5 @@ W6 = Rule(
     gives=_of_jumps,
     unit=LANDINGS,
     way_out="more ground contacts a week, or fewer formats that jump",
+    about=Topic.BODY,
 )

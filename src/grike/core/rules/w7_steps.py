@@ -11,7 +11,7 @@ from grike.core.judging.figures import aimed, missed, plain
 from grike.core.judging.finding import About, Finding, Place
 from grike.core.rows.row import VOLUME, Row, row_weight
 from grike.core.rows.scope import Scope
-from grike.core.rules.rule import Mend, Number, Rule, Stage, Whole, setting
+from grike.core.rules.rule import Mend, Number, Rule, Stage, Whole, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 
 
@@ -137,4 +137,5 @@ W7 = Rule(
     mends=(Mend.LENGTH,),
     unit=VOLUME,
     way_out="a smaller rise, a wider tolerance, or a longer class",
+    yields=Yields.STEPS,
 )

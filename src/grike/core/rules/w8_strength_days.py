@@ -10,7 +10,7 @@ from grike.core.judging.facts import Facts
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding, Place
 from grike.core.movement import Pace
-from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, setting
+from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 from grike.core.work import pace_of
 
@@ -82,4 +82,5 @@ W8 = Rule(
     reach=Reach.WEEK,
     mends=(Mend.FORMAT,),
     way_out="let the mix of strength and other classes vary",
+    yields=Yields.VARIETY,
 )

@@ -10,6 +10,7 @@ const STATUS: Record<string, string> = {
   best: 'Planned; by the rules nothing can be better',
   within: 'Planned, close to the best possible',
   unknown: 'Planned',
+  nearest: 'Planned; some musts gave way',
   stopped: 'Planned, stopped early',
 };
 

@@ -85,6 +85,11 @@ function WorkTable({ block }: { block: Schemas['BlockModel'] }) {
               <chakra.tr borderBottom="0.5px solid" borderColor="gray.300">
                 <td />
                 <chakra.td colSpan={3} fontSize="xs" lineHeight="1.25">
+                  {item.without && (
+                    <chakra.span mr="2">
+                      <b>Without the kit:</b> {item.without}.
+                    </chakra.span>
+                  )}
                   {item.for_members.map((one) => (
                     <chakra.span key={one.member} mr="2">
                       <b>

@@ -32,7 +32,8 @@ export function CueNow({ detail, run, cue, measure, now, onNext, onBack }: Props
   const safety = useSafety();
   const movement = cue.movement ? movements.get(cue.movement) : undefined;
   const items = detail.blocks[cue.block]?.items ?? [];
-  const forMembers = items.find((item) => item.movement === cue.movement)?.for_members ?? [];
+  const item = items.find((one) => one.movement === cue.movement);
+  const forMembers = item?.for_members ?? [];
   const coming = detail.real.slice(run.index + 1, run.index + 5);
   const rest = left(run, cue, now);
   const rounds = roundsOf(detail.real);
@@ -71,6 +72,14 @@ export function CueNow({ detail, run, cue, measure, now, onNext, onBack }: Props
                 <Text as="dd">{one.how}</Text>
               </Flex>
             ))}
+            {item?.without && (
+              <Flex gap="1.5">
+                <Text as="dt" fontWeight="700">
+                  Without the kit
+                </Text>
+                <Text as="dd">{item.without}</Text>
+              </Flex>
+            )}
             {waysOut(movement).map((way) => (
               <Flex key={way.when} gap="1.5">
                 <Text as="dt" fontWeight="700">

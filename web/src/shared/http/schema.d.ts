@@ -1452,7 +1452,7 @@ export interface components {
         };
         /**
          * Certificate
-         * @description How good a plan is known to be.
+         * @description How good a plan is known to be. ``gave_way``: the musts it could not keep, in words.
          */
         Certificate: {
             /** Bound */
@@ -1463,6 +1463,8 @@ export interface components {
             };
             /** Cost */
             cost: number;
+            /** Gave Way */
+            gave_way: string[];
             /** Notes */
             notes: string[];
             status: components["schemas"]["Status"];
@@ -1489,7 +1491,7 @@ export interface components {
         };
         /**
          * ClassDetail
-         * @description One class with its clocks.
+         * @description One class with its clocks. ``sharing``: kit that people take turns with, a sentence each.
          */
         ClassDetail: {
             /** Blocks */
@@ -1544,6 +1546,8 @@ export interface components {
             series_name: string;
             /** Sessions */
             sessions: components["schemas"]["SessionModel"][];
+            /** Sharing */
+            sharing: string[];
             /** Slot */
             slot: number;
             /** Slot Seconds */
@@ -1871,7 +1875,7 @@ export interface components {
         };
         /**
          * ItemModel
-         * @description A movement in a block.
+         * @description A movement in a block. ``without``: what they do who have not got its kit at the time.
          */
         ItemModel: {
             /** Carried */
@@ -1892,6 +1896,11 @@ export interface components {
             phases: string;
             /** Place */
             place: number;
+            /**
+             * Without
+             * @default
+             */
+            without: string;
         };
         /**
          * Joint
@@ -2617,9 +2626,11 @@ export interface components {
         };
         /**
          * RuleLine
-         * @description One rule with its default line.
+         * @description One rule with its default line. ``gives_way``: when, where not all musts can hold.
          */
         RuleLine: {
+            /** Gives Way */
+            gives_way: string;
             /** Id */
             id: string;
             mode: components["schemas"]["Mode"];
@@ -2633,6 +2644,7 @@ export interface components {
             statement: string;
             /** Title */
             title: string;
+            topic: components["schemas"]["Topic"];
             /** Weight */
             weight: number;
         };
@@ -2898,9 +2910,11 @@ export interface components {
         /**
          * Status
          * @description How good the plan is known to be. IMPOSSIBLE is proven; UNDECIDED is not.
+         *
+         *     NEAREST: not all musts could be made to hold together, and some gave way.
          * @enum {string}
          */
-        Status: "best" | "within" | "unknown" | "stopped" | "impossible" | "undecided";
+        Status: "best" | "within" | "unknown" | "stopped" | "nearest" | "impossible" | "undecided";
         /**
          * StepModel
          * @description One week on the volume steps, per class, in the yardstick of the series.
@@ -2979,6 +2993,12 @@ export interface components {
          * @enum {string}
          */
         Tier: "main" | "supporting" | "small";
+        /**
+         * Topic
+         * @description What a director asks about when they look for a rule.
+         * @enum {string}
+         */
+        Topic: "the week" | "the day" | "the class" | "the body" | "the room";
         /**
          * UndoRequest
          * @description Undo or redo; ``sure``: somebody else's change as well.

@@ -78,7 +78,8 @@ class Choices:
 
     def _left(self, slot: Slot) -> list[Mapping[Focus, int]] | None:
         """Return what is left for a class of the first open week by theme; None for later ones."""
-        if self.task.horizon is None or slot.week != self.slots[0].week:
+        far = self.task.horizon is None or self.task.problem.eased
+        if far or slot.week != self.slots[0].week:
             return None
         if slot.index not in self.task.left:
             known = self.task.problem.plan.known

@@ -1,0 +1,58 @@
+"""Plausible clubs: how many get a plan within a minute, and what had to give way for it.
+
+``GRIKE_CLUBS`` requests (60 by default) from number ``GRIKE_FIRST`` (0) on. Prints a Markdown
+table, and fails where more than one in a hundred gets none.
+"""
+
+from __future__ import annotations
+
+import os
+import sys
+import time
+
+from bench.clubs import club
+from grike.core.errors import InvalidInput
+from grike.core.planner import Problem, Settings, plan
+from grike.core.planner.readiness import set_up_problems
+from grike.core.rules import Facts, broken_musts, findings
+from grike.exchange.library import shipped_library
+
+#: A plan is there within so many seconds, for 99 of a hundred.
+SECONDS, WANTED = 60.0, 0.99
+
+
+def main() -> int:
+    """Print the table; return 1 where too few get a plan in time."""
+    many, first = int(os.environ.get("GRIKE_CLUBS", "60")), int(os.environ.get("GRIKE_FIRST", "0"))
+    library, planned = shipped_library(), 0
+    print("| club | weeks | days | minutes | level | seconds | status | cost | gave way |")
+    print("|---|---|---|---|---|---|---|---|---|")
+    for number in range(first, first + many):
+        request = club(number)
+        shape = request.shape
+        begun = time.perf_counter()
+        try:
+            set_up_problems(request, library)
+            result = plan(Problem(request, library), None, 1, Settings())
+            status, words = result.status.value, " ".join(result.words)[:160]
+            found = result.plan
+        except InvalidInput as error:
+            status, words, found = "refused", error.what, None
+        seconds = time.perf_counter() - begun
+        cost = ""
+        if found is not None:
+            broken = broken_musts(findings(Facts(found, library)))
+            words = ", ".join(sorted({finding.rule for finding in broken}))
+            cost = str(result.cost)
+            planned += seconds <= SECONDS
+        print(
+            f"| {number} | {shape.weeks} | {len(shape.weekdays)} | {shape.minutes} "
+            f"| {shape.level} | {seconds:.1f} | {status} | {cost} | {words} |",
+            flush=True,
+        )
+    print(f"\n{planned} of {many} have a plan within {SECONDS:.0f} s.")
+    return int(planned < WANTED * many)
+
+
+if __name__ == "__main__":
+    sys.exit(main())

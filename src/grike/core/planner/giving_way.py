@@ -1,0 +1,78 @@
+"""There is always a plan: where the musts cannot all hold together, the nearest one is looked for.
+
+Some musts are then asked as aims, the weightier the later they give way; what keeps people safe,
+what was promised and what a class is made of stays as it is.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
+
+from grike.core.judging.finding import Finding
+from grike.core.planner.problem import Problem, Settings
+from grike.core.rules import BY_ID, CATALOGUE
+from grike.core.rules.rule import Rule, Yields
+from grike.core.sheet import Mode, RuleSheet
+
+#: What a step of a rule costs while it may give way; usual aims weigh 1 to 12.
+WEIGHTS = {Yields.VARIETY: 60, Yields.RETURNS: 120, Yields.BALANCE: 250, Yields.STEPS: 500}
+#: Patterns tried besides the first, and rounds of mending: the musts were tried in full before.
+RETRIES, IMPROVE_ROUNDS = 1, 2
+
+
+@dataclass(frozen=True, slots=True)
+class GaveWay:
+    """A must that a plan does not keep: how often and in which weeks, from 1, and the way out."""
+
+    rule: str
+    title: str
+    times: int
+    weeks: tuple[int, ...]
+    way_out: str
+
+    @property
+    def words(self) -> str:
+        """Return what gave way in a sentence."""
+        often = "once" if self.times == 1 else f"{self.times} times"
+        which = f"week{'s' if len(self.weeks) > 1 else ''} {', '.join(map(str, self.weeks))}"
+        where = f" ({which})" if self.weeks else ""
+        way = f" Way out: {self.way_out}." if self.way_out else ""
+        return f"{self.title} ({self.rule}) gave way {often}{where}.{way}"
+
+
+def may_yield(sheet: RuleSheet) -> list[Rule]:
+    """Return the musts of a sheet that may give way, in the order in which they do."""
+    musts = (rule for rule in CATALOGUE if rule.line(sheet).mode is Mode.MUST)
+    return sorted((r for r in musts if r.yields), key=lambda rule: rule.yields)
+
+
+def eased(problem: Problem) -> Problem | None:
+    """Return a problem whose musts may give way; None where each of them is firm."""
+    sheet = problem.plan.sheet
+    yielding = may_yield(sheet)
+    for rule in yielding:
+        sheet = sheet.with_line(rule.id, mode=Mode.AIM, weight=WEIGHTS[rule.yields])
+    if not yielding:
+        return None
+    return replace(problem, plan=replace(problem.plan, sheet=sheet), eased=True)
+
+
+def quicker(settings: Settings) -> Settings:
+    """Return the settings with which the nearest plan is looked for."""
+    rounds = min(settings.improve_rounds, IMPROVE_ROUNDS)
+    retries = min(settings.retries, RETRIES)
+    return replace(settings, retries=retries, restarts=0, improve_rounds=rounds)
+
+
+def gave_way(broken: Iterable[Finding]) -> tuple[GaveWay, ...]:
+    """Return the musts that a plan does not keep, what gives way first in front."""
+    found: dict[str, list[Finding]] = {}
+    for finding in broken:
+        found.setdefault(finding.rule, []).append(finding)
+    out: list[GaveWay] = []
+    for rule in sorted((BY_ID[name] for name in found), key=lambda rule: rule.yields):
+        own = found[rule.id]
+        weeks = sorted({f.place.week + 1 for f in own if f.place.week is not None})
+        out.append(GaveWay(rule.id, rule.title, len(own), tuple(weeks), rule.way_out))
+    return tuple(out)
