@@ -9,7 +9,8 @@ from pathlib import Path
 from types import UnionType
 from typing import Any, Union, get_args, get_origin
 
-from grike.core.design import Block
+from grike.core.class_shape import MOST_PARTS, Takes
+from grike.core.design import MOST_SHAPE_ID, Block, Role
 from grike.core.family import Family
 from grike.core.focus import Focus
 from grike.core.formats import FORMATS, Format
@@ -19,6 +20,7 @@ from grike.core.movement import Position
 from grike.core.pattern import Demand, Pattern
 from grike.core.plain import hints_of, required
 from grike.core.rules import CATALOGUE, Rule
+from grike.core.series import MOST_SHAPES
 from grike.core.sheet import Mode
 from grike.core.wishes import Wishes
 from scripts.paths import ROOT
@@ -87,6 +89,49 @@ def _of(hint: Any) -> dict[str, Any]:
     if hint is Format:
         return {"$ref": "#/$defs/format"}
     return _object(hint) if is_dataclass(hint) else _SIMPLE[hint]
+
+
+def _class_shape() -> dict[str, Any]:
+    """Return the schema of the shape of a class, but for its definition of a format."""
+    whole: dict[str, Any] = {"type": "integer", "minimum": 1}
+    words: dict[str, Any] = {"type": "string", "minLength": 1, "maxLength": 200}
+    part = {
+        "type": "object",
+        "additionalProperties": False,
+        "required": ["role", "theme", "format", "sizes"],
+        "properties": {
+            "role": {"enum": [role.value for role in Role]},
+            "theme": words,
+            "takes": {"type": "array", "items": {"enum": [kind.value for kind in Takes]}},
+            "format": {"$ref": "#/$defs/format"},
+            "sizes": {"type": "array", "items": whole, "minItems": 1, "maxItems": 12},
+            "times": {"type": "array", "items": whole, "maxItems": 12},
+            "blocks": whole,
+        },
+    }
+    return {
+        "type": "object",
+        "additionalProperties": False,
+        "required": ["id", "name", "sentence", "parts"],
+        "properties": {
+            "id": {"type": "string", "pattern": "^[a-z0-9-]{1,80}$"},
+            "name": words,
+            "sentence": words,
+            "focuses": {"type": "array", "items": {"enum": [focus.value for focus in Focus]}},
+            "levels": {"type": "array", "items": {"enum": [1, 2, 3]}},
+            "minutes": {"type": "array", "items": whole, "minItems": 2, "maxItems": 2},
+            "parts": {"type": "array", "items": part, "minItems": 1, "maxItems": MOST_PARTS},
+        },
+    }
+
+
+def _shape_file() -> dict[str, Any]:
+    return {
+        "$schema": "https://json-schema.org/draft/2020-12/schema",
+        "title": "The shape of a class",
+        "$defs": {"format": _format()},
+        **_class_shape(),
+    }
 
 
 def _rules() -> dict[str, Any]:
@@ -160,11 +205,21 @@ def texts() -> dict[Path, str]:
             schema["$defs"] |= definitions()
         if "series" in schema.get("properties", {}):
             schema["properties"]["series"]["properties"]["wishes"] = _object(Wishes)
+        for design in (schema, schema.get("$defs", {}).get("class", {})):
+            if "slot_seconds" in design.get("properties", {}):
+                design["properties"]["shape"] = {"type": "string", "maxLength": MOST_SHAPE_ID}
         if "rules" in schema["properties"]:
             schema["properties"]["rules"] = _rules()
+            schema["properties"]["series"]["properties"]["shapes"] = {
+                "type": "array",
+                "items": _class_shape(),
+                "maxItems": MOST_SHAPES,
+            }
+            schema.setdefault("$defs", {})["format"] = _format()
         _with_whole_menus(schema)
         out[path] = json.dumps(schema, indent=2, ensure_ascii=False) + "\n"
-    return out
+    shape = json.dumps(_shape_file(), indent=2, ensure_ascii=False) + "\n"
+    return out | {SCHEMAS / "shape.schema.json": shape}
 
 
 def write() -> None:

@@ -96,6 +96,6 @@ class Shape(unittest.TestCase):
         self.assertIn("closed", caught.exception.fields)
 
     def test_kit_must_go_round(self) -> None:
-        """Twelve people can use what there are twelve of."""
-        shape = a_shape(room=Room("R", {Kit.STEP: 12, Kit.CHAIR: 11}, 20), heads=12)
+        """Twelve people can use twelve steps, and six in turns; five chairs are too few."""
+        shape = a_shape(room=Room("R", {Kit.STEP: 6, Kit.CHAIR: 5}, 20), heads=12)
         self.assertEqual(usable_kit(Kit, shape), {Kit.STEP})

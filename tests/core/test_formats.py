@@ -7,7 +7,8 @@ from dataclasses import replace
 
 from grike.core.bouts import Bout, Gap, Side
 from grike.core.clock import class_clock
-from grike.core.codec import format_from, format_to, item_from, item_to
+from grike.core.codec import item_from, item_to
+from grike.core.codec_formats import format_from, format_to
 from grike.core.design import Block
 from grike.core.dose import dose_text, phases_text
 from grike.core.errors import InvalidInput

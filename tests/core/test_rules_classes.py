@@ -141,11 +141,12 @@ class KitGoesRound(unittest.TestCase):
     room = Room("Small", {Kit.KETTLEBELL: 6}, 12)
 
     def test_all_at_once(self) -> None:
-        """Six people share six kettlebells, seven do not; the stand-in is named."""
+        """Six bells for six, or for twelve who take turns; for thirteen the stand-in is named."""
         design = a_class(work(circuit(), "bells"))
-        self.assertEqual(found("C9", design, room=self.room, heads=6), [])
-        short = found("C9", design, room=self.room, heads=7)
-        self.assertIn("kettlebells for 7 people, 1 short", short[0].what)
+        for heads in (6, 12):
+            self.assertEqual(found("C9", design, room=self.room, heads=heads), [])
+        short = found("C9", design, room=self.room, heads=13)
+        self.assertIn("kettlebells for 13 people, 7 short", short[0].what)
         self.assertEqual(short[0].fix, "Use the stand-in: a filled bag.")
 
     def test_stations_share(self) -> None:

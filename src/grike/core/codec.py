@@ -10,10 +10,12 @@ import datetime as dt
 from collections.abc import Mapping
 from typing import Any
 
+from grike.core.class_shape import ClassShape
+from grike.core.class_shape_codec import class_shape_from, class_shape_to
+from grike.core.codec_formats import format_from, format_to
 from grike.core.design import Block, ClassDesign, Role
 from grike.core.errors import GrikeError, InvalidInput
 from grike.core.focus import Focus
-from grike.core.formats import FORMATS, Format
 from grike.core.forms import FORM, ONE_SIDE
 from grike.core.item import Handling, Item, Pass
 from grike.core.kit import Kit, Room
@@ -27,22 +29,6 @@ from grike.core.wishes import Wishes
 #: What is kept up in a rest takes no more than this (MET): walking briskly, a side step. Common
 #: practice, no source.
 REST_MET = 5.0
-
-
-def format_to(fmt: Format) -> Plain:
-    """Return a format as a dictionary with its kind; parameters at their default are kept."""
-    return {"kind": fmt.kind, **to_plain(fmt, keep_defaults=True)}
-
-
-def format_from(data: Mapping[str, Any]) -> Format:
-    """Return the format that a dictionary describes."""
-    values = dict(data)
-    kind = str(values.pop("kind", ""))
-    if kind not in FORMATS:
-        raise InvalidInput(
-            f"'{kind}' is not a format.", fix=f"Use one of: {', '.join(FORMATS)}.", place="kind"
-        )
-    return from_plain(FORMATS[kind], values, kind)
 
 
 def item_to(item: Item) -> Plain:
@@ -88,6 +74,7 @@ def design_to(design: ClassDesign) -> Plain:
         "slot_seconds": design.slot_seconds,
         "kit": sorted(kit.value for kit in design.kit),
         "blocks": blocks,
+        **({"shape": design.shape} if design.shape else {}),
     }
 
 
@@ -128,6 +115,7 @@ def design_from(data: Mapping[str, Any]) -> ClassDesign:
         slot_seconds=data["slot_seconds"],
         blocks=tuple(blocks),
         kit=frozenset(member(Kit, kit, "kit") for kit in data.get("kit", ())),
+        shape=str(data.get("shape", "")),
     )
 
 
@@ -234,6 +222,11 @@ def shape_to(shape: SeriesShape) -> Plain:
         },
         **({} if shape.wishes == Wishes() else {"wishes": to_plain(shape.wishes)}),
         **({"formats": sorted(shape.formats)} if shape.formats else {}),
+        **(
+            {"shapes": [class_shape_to(own) for own in shape.class_shapes]}
+            if shape.class_shapes
+            else {}
+        ),
     }
 
 
@@ -281,4 +274,13 @@ def shape_from(data: Mapping[str, Any]) -> SeriesShape:
             for day, menu in data.get("menus", {}).items()
         },
         wishes=wishes,
+        class_shapes=_class_shapes(data),
     )
+
+
+def _class_shapes(data: Mapping[str, Any]) -> tuple[ClassShape, ...]:
+    out: list[ClassShape] = []
+    for number, entry in enumerate(data.get("shapes", ())):
+        with at(f"shapes[{number}]"):
+            out.append(class_shape_from(entry))
+    return tuple(out)

@@ -30,6 +30,10 @@ class Role(StrEnum):
     FLOW = "flow"
 
 
+#: What stands beside the focus of a class because the part says so.
+ASIDE = frozenset({Role.ACTIVATION, Role.PULSE, Role.CORE, Role.COMBINATION, Role.FINISH})
+
+
 @dataclass(frozen=True, slots=True)
 class Block:
     """A stretch of the class in one format. ``stations``: people share the kit, one station each.
@@ -93,18 +97,27 @@ class Block:
             )
 
 
+MOST_SHAPE_ID = 80
+
+
 @dataclass(frozen=True, slots=True)
 class ClassDesign:
-    """One class as planned: its focus, the kit it is built on, its slot and its blocks."""
+    """One class as planned: its focus, the kit it is built on, its slot and its blocks.
+
+    ``shape``: the id of the shape that it was made in; "" where it has none.
+    """
 
     name: str
     focus: Focus
     slot_seconds: int
     blocks: tuple[Block, ...] = field(default=())
     kit: frozenset[Kit] = frozenset()
+    shape: str = ""
 
     def __post_init__(self) -> None:
         within("slot_seconds", self.slot_seconds, 300, 7200)
+        if len(self.shape) > MOST_SHAPE_ID:
+            raise InvalidInput("This is no id of a shape.", fix="Leave it out.", place="shape")
 
     def items(self, purpose: Purpose) -> Iterator[tuple[int, int, Item]]:
         """Yield (block index, item index, item) for all blocks of one purpose."""
@@ -122,6 +135,20 @@ class ClassDesign:
     def movement_ids(self, purpose: Purpose = Purpose.WORK) -> list[str]:
         """Return the ids of the movements of one purpose in order, with what passes bring."""
         return [one for _, _, item in self.items(purpose) for one in item.movement_ids]
+
+    def aside_ids(self) -> frozenset[str]:
+        """Return the movements of named parts that need not be on the focus of the class."""
+        return frozenset(
+            movement_id
+            for block in self.blocks
+            if block.role in ASIDE
+            for item in block.items
+            for movement_id in item.movement_ids
+        )
+
+    def look(self) -> str:
+        """Return what a class feels like: its shape, or where it has none its main format."""
+        return self.shape or self.main_format()
 
     def main_format(self) -> str:
         """Return the kind of the work format that holds most movements; "" without any work."""

@@ -6,6 +6,7 @@ import datetime as dt
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 
+from grike.core.class_shape import ClassShape
 from grike.core.design import ClassDesign
 from grike.core.errors import InvalidInput
 from grike.core.focus import USUAL_FOCUSES, Focus
@@ -17,7 +18,7 @@ from grike.core.wishes import Wishes
 NO_WISHES = Wishes()
 DAY_NAMES = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
 FIRST_START, LAST_START = dt.date(2000, 1, 1), dt.date(2100, 12, 31)
-MOST_NAME = 120
+MOST_NAME, MOST_SHAPES = 120, 60
 LEVEL_NAMES = {1: "beginners", 2: "intermediate", 3: "advanced"}
 
 
@@ -47,6 +48,7 @@ class SeriesShape:
 
     ``menus`` limits the focus of a weekday; a weekday without an entry may have any focus.
     ``formats``: kinds of the formats to plan with; none: all that suit the level.
+    ``class_shapes``: the shapes of its classes; none: classes of one format each.
     """
 
     name: str
@@ -61,6 +63,7 @@ class SeriesShape:
     menus: Mapping[int, frozenset[Focus]] = field(default_factory=dict)
     wishes: Wishes = NO_WISHES
     formats: frozenset[str] = frozenset()
+    class_shapes: tuple[ClassShape, ...] = ()
 
     def __post_init__(self) -> None:
         problems = _shape_problems(self)
@@ -82,6 +85,10 @@ class SeriesShape:
     def by_day(self) -> dict[int, Slot]:
         """Return the slots by their day."""
         return {slot.day: slot for slot in self.slots()}
+
+    def class_shape(self, shape_id: str) -> ClassShape | None:
+        """Return one of its shapes by id."""
+        return next((own for own in self.class_shapes if own.id == shape_id), None)
 
     def menu(self, weekday: int) -> frozenset[Focus]:
         """Return the focuses from which a weekday may choose."""
@@ -110,6 +117,9 @@ def _shape_problems(shape: SeriesShape) -> dict[str, str]:
         problems["level"] = "The level is 1 (beginners), 2 (intermediate) or 3 (advanced)."
     if not 1 <= shape.heads <= 200:
         problems["heads"] = f"A class has 1 to 200 people, not {shape.heads}."
+    ids = [own.id for own in shape.class_shapes]
+    if len(set(ids)) < len(ids) or len(ids) > MOST_SHAPES:
+        problems["shapes"] = f"A series uses at most {MOST_SHAPES} shapes, each once."
     unknown = sorted(shape.formats - FORMATS.keys())
     if unknown:
         problems["formats"] = f"'{unknown[0]}' is no format: choose from the list."

@@ -12,6 +12,7 @@ from grike.core.cautions import Caution
 from grike.core.focus import Focus
 from grike.core.kit import Kit
 from grike.core.progression import Lever
+from grike.core.series import MOST_SHAPES
 from grike.core.volume import Yardstick
 
 
@@ -60,6 +61,8 @@ class NewSeries(Model):
         default_factory=dict
     )
     formats: list[str] = Field(default_factory=list)
+    #: Ids of the shapes of its classes; none: classes of one format each.
+    shapes: list[str] = Field(default_factory=list, max_length=MOST_SHAPES)
     wishes: WishesModel = Field(default_factory=lambda: WishesModel())
     rules: dict[str, RuleChange] = Field(default_factory=dict)
     yardstick: OneOf[Yardstick] = Yardstick.SECONDS

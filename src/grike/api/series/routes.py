@@ -24,6 +24,7 @@ from grike.api.series.models import (
 )
 from grike.api.shared import Changed, Created
 from grike.api.state import KnownTags
+from grike.core.class_shape_codec import class_shape_to
 from grike.core.codec import shape_from, shape_to
 from grike.core.errors import Conflict, NotYours
 from grike.core.kit import Room
@@ -31,6 +32,7 @@ from grike.core.planner.readiness import set_up_problems
 from grike.core.rules.sheet_codec import sheet_from, sheet_to
 from grike.core.series import SeriesPlan
 from grike.exchange.plans import plan_to
+from grike.exchange.shapes import chosen_shapes
 from grike.store import changes, rooms, runs, series, sessions
 from grike.store.changes import Change
 from grike.store.connection import Connection
@@ -109,6 +111,7 @@ def _keep_room(connection: Connection, room: Room, *, shared: bool) -> None:
 
 def _empty_plan(body: NewSeries) -> SeriesPlan:
     data = body.model_dump(mode="json")
+    data["shapes"] = [class_shape_to(shape) for shape in chosen_shapes(body.shapes)]
     rules = {key: line.model_dump(exclude_none=True) for key, line in body.rules.items()}
     return SeriesPlan(shape_from(data), sheet_from(rules, body.yardstick))
 
@@ -120,6 +123,7 @@ def get_setup(series_id: int, _: SignedIn, state: StateOf) -> SetUp:
         stored = series.get(connection, series_id)
     plan = stored.plan
     data = shape_to(plan.shape) | {"rules": sheet_to(plan.sheet), "version": stored.version}
+    data["shapes"] = [shape.id for shape in plan.shape.class_shapes]
     return SetUp.model_validate(data | {"yardstick": plan.sheet.yardstick.value})
 
 

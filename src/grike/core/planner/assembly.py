@@ -9,7 +9,6 @@ from typing import Any, TypeAlias
 
 from grike.core.design import Block, ClassDesign
 from grike.core.focus import FOCUS_NAMES
-from grike.core.formats import name_of
 from grike.core.item import Item
 from grike.core.movement import Movement
 from grike.core.planner.frame import Framer, breather
@@ -45,13 +44,13 @@ def work_design(problem: Problem, cell: Cell, work: Iterable[Block]) -> ClassDes
         if blocks:
             blocks.append(breather())
         blocks.append(block)
-    formats = " and ".join(name_of(kind).lower() for kind in cell.variant.kinds)
     return ClassDesign(
-        name=f"{FOCUS_NAMES[cell.focus]}, {formats}",
+        name=f"{FOCUS_NAMES[cell.focus]}, {cell.variant.name}",
         focus=cell.focus,
         slot_seconds=problem.plan.shape.minutes * 60,
         blocks=tuple(blocks),
         kit=cell.theme.kit,
+        shape=cell.variant.shape_id,
     )
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from fractions import Fraction
 from functools import cached_property
 from statistics import median
-from typing import Any, TypeAlias
+from typing import Any
 
 from grike.core.anatomy import Muscle
 from grike.core.focus import Focus
@@ -15,7 +15,9 @@ from grike.core.movement import Movement
 from grike.core.planner.cells import Theme, largest_class, themes
 from grike.core.planner.problem import Problem
 from grike.core.planner.profile import Profile, profile
-from grike.core.planner.variants import Variant, variants_of
+from grike.core.planner.supply import InPart, Places
+from grike.core.planner.variants import DoseKey, Variant, variants_of
+from grike.core.planner.variants.shaped import ShapedVariant
 from grike.core.rows.row import TWELFTHS
 from grike.core.rows.scope import parts_of
 from grike.core.rules.c1_focus import C1
@@ -24,8 +26,6 @@ from grike.core.rules.w3_pairs import W3
 from grike.core.sheet import Mode
 from grike.core.volume import DEMAND, Yardstick
 
-#: Kinds of format, reps of a set, seconds of a bout.
-DoseKey: TypeAlias = tuple[tuple[str, ...], int, int]
 #: A part of a class needs this much more movements than it has slots, so that a choice is left.
 ROOM_TO_CHOOSE = 1.25
 
@@ -35,6 +35,7 @@ class Grounds:
 
     def __init__(self, problem: Problem) -> None:
         self.problem = problem
+        self._places: dict[str, Places] = {}
 
     @cached_property
     def themes(self) -> tuple[Theme, ...]:
@@ -79,14 +80,14 @@ class Grounds:
         suiting: dict[DoseKey, frozenset[str]] = {}
         level = self.problem.dose_level
         for variant in self.variants:
-            key = _dose_key(variant)
+            key = variant.dose_key
             if key not in suiting:
                 suiting[key] = frozenset(m.id for m in self.every if variant.takes(m, level))
         for t, theme in enumerate(self.themes):
             supplies: dict[DoseKey, _Supply] = {}
             seen: dict[tuple[str, ...], dict[Focus, int]] = {}
             for v, variant in enumerate(self.variants):
-                key = _dose_key(variant)
+                key = variant.dose_key
                 if key not in supplies:
                     able = tuple(m for m in theme.movements if m.id in suiting[key])
                     supplies[key] = _Supply(
@@ -99,6 +100,21 @@ class Grounds:
                     )
                 out.update((focus, t, v) for focus in supplies[key].foci(variant))
         return frozenset(out)
+
+    def places(self, variant: ShapedVariant) -> Places:
+        """Return where the movements that a shape takes go in it."""
+        if variant.shape_id not in self._places:
+            level = self.problem.dose_level
+            self._places[variant.shape_id] = {
+                movement.id: InPart(
+                    tuple((part, focus) for focus in Focus if variant.on(focus, movement)),
+                    variant.slots_for(movement),
+                )
+                for movement in self.every
+                if (part := variant.part_of(movement)) is not None
+                and variant.takes(movement, level)
+            }
+        return self._places[variant.shape_id]
 
     @cached_property
     def profiles(self) -> dict[Focus, Profile]:
@@ -124,11 +140,6 @@ class Grounds:
         return out
 
 
-def _dose_key(variant: Variant[Any]) -> DoseKey:
-    """Return what decides which movements a variant takes."""
-    return (variant.kinds, variant.usual_reps, 0 if variant.counted else variant.slot_seconds())
-
-
 class _Supply:
     """What a kit holds for the variants of one kind and dose: the movements that suit them."""
 
@@ -146,16 +157,21 @@ class _Supply:
         if ids not in seen:
             seen[ids] = {f: largest_class(f, theme, share, whole, times=times) for f in Focus}
         self.largest = seen[ids]
-        self.parts = {
-            part.name: sum(1 for movement in theme.movements if part.plays(movement))
-            for part in variant.parts()
-        }
+        self.parts = {focus: self._counts(variant, theme, focus) for focus in Focus}
+
+    def _counts(self, variant: Variant[Any], theme: Theme, focus: Focus) -> dict[str, int]:
+        there = [movement for movement in theme.movements if variant.on(focus, movement)]
+        return {part.name: sum(map(part.plays, there)) for part in variant.parts()}
 
     def foci(self, variant: Variant[Any]) -> list[Focus]:
         """Return the focuses for which there is enough."""
-        if any(self.parts[p.name] < ROOM_TO_CHOOSE * p.least for p in variant.parts()):
-            return []
-        return [focus for focus, most in self.largest.items() if variant.slots <= most]
+        able = [f for f in Focus if variant.slots <= self.largest[f] and variant.fits_focus(f)]
+        parts = variant.parts()
+        return [
+            focus
+            for focus in able
+            if all(self.parts[focus][p.name] >= ROOM_TO_CHOOSE * p.least for p in parts)
+        ]
 
 
 def movements_in(variant: Variant[Any]) -> int:
@@ -172,6 +188,13 @@ def training_guess(
         return round(plain * DEMAND[variant.level])
     if yardstick is Yardstick.SETS:
         return 100 * variant.all_sets
+    if isinstance(variant, ShapedVariant):
+        return sum(
+            training_guess(
+                own, yardstick, tuple(m for m in movements if variant.part_of(m) == number)
+            )
+            for number, own in enumerate(variant.fitted)
+        )
     able = [movement for movement in movements if variant.suits(movement)]
     if yardstick is Yardstick.SECONDS:
         if not variant.counted or not able:

@@ -198,7 +198,8 @@ def _cell_of(
     shape = run.problem.plan.shape
     kit = usable_kit(now.design.kit, shape)
     every = pool(shape, run.problem.library)
-    able = [m for m in every if m.fetched_kit <= kit and variant.takes(m, run.problem.dose_level)]
+    there = [m for m in every if m.fetched_kit <= kit and variant.on(now.design.focus, m)]
+    able = [m for m in there if variant.takes(m, run.problem.dose_level)]
     movements = tuple(m for m in able if m.id not in without and m.id not in stays)
     if without:
         movements = thinned(movements, Taste({}, run.seed, known=run.known), 0, now.design.focus)
@@ -216,7 +217,13 @@ def class_task(
     """
     problem = run.problem
     shape, sheet, week = problem.plan.shape, problem.plan.sheet, now.slot.week
-    variant = variant_of(now.design, problem.library, run.pool.grounds.plain)
+    variant = variant_of(
+        now.design,
+        problem.library,
+        run.pool.grounds.plain,
+        shape=shape.class_shape(now.design.shape),
+        for_level=shape.level,
+    )
     # What is carried on is there on purpose: it may stay even where others are asked for.
     carried, onward = carried_now(run, now.design, variant), carried_onward(run, now)
     cell = _cell_of(run, now, variant, without, stays=carried.keys() | onward)

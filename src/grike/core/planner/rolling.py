@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import replace
 from fractions import Fraction
+from typing import TypeAlias
 
 from grike.core.focus import Focus
 from grike.core.planner.grounds import training_guess
@@ -22,6 +23,7 @@ from grike.core.planner.run import Failure, Run, WeekAnswer, WeekTask, kept_fact
 from grike.core.planner.seeds import Branch, branched
 from grike.core.planner.selection import at_least_cost, within_bands
 from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton
+from grike.core.planner.supply import PartSlots
 from grike.core.planner.weeks import week_task
 from grike.core.rules.d2_formats import D2
 from grike.core.rules.d3_kit import D3
@@ -54,6 +56,12 @@ SOFT_RETRIES = 2
 PROMISED_AHEAD = 2
 #: So often other movements are taken for a week whose classes cannot be put in a good order.
 ORDER_TRIES = 3
+
+
+#: What is left for the slots of a week, and for the parts of shapes; the next try has use of it.
+Left: TypeAlias = tuple[
+    dict[int, list[Mapping[Focus, int]]], dict[int, dict[tuple[int, str], PartSlots]]
+]
 
 
 def plan_weeks(run: Run) -> Failure | None:
@@ -134,7 +142,7 @@ def close_week(run: Run, week: int) -> None:
 def _week(run: Run, week: int, before: Mapping[int, Cell]) -> WeekAnswer | Failure:
     """Fill a week: patterns are tried with all bands hard, then the best one with soft bands."""
     past = {index: cell for index, cell in before.items() if cell.slot.week < week}
-    left: dict[int, list[Mapping[Focus, int]]] = {}
+    left: Left = ({}, {})
     cells: dict[int, Cell] | Failure = dict(before)
     if not any(cell.slot.week == week for cell in before.values()):
         cells = _skeleton(run, past, (), left)
@@ -223,7 +231,7 @@ def _skeleton(
     run: Run,
     past: Mapping[int, Cell],
     refused: tuple[Mapping[int, Cell], ...],
-    left: dict[int, list[Mapping[Focus, int]]],
+    left: Left,
 ) -> dict[int, Cell] | Failure:
     """Return cells for the weeks ahead; links that are only hoped for are dropped if need be."""
     # Past weeks are history now: their real classes count, not the cells from which they came.
@@ -236,7 +244,8 @@ def _skeleton(
         week_training=dict(run.week_training),
         calibration=_calibration(run, past),
         horizon=_horizon(run, past),
-        left=left,
+        left=left[0],
+        parts=left[1],
     )
     outcome = Outcome.IMPOSSIBLE
     size = 1.0

@@ -107,6 +107,7 @@ def _choice(cell: Cell, movement: Movement, yardstick: Yardstick, carry: Carry |
         _contacts(variant, movement),
         carry is not None,
         carry.seconds if carry else variant.seconds_of(movement),
+        variant.stands_aside(movement),
     )
 
 

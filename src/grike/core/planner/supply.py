@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from fractions import Fraction
+from typing import NamedTuple, TypeAlias
 
 from grike.core.family import CONDITIONING_FAMILIES
 from grike.core.focus import Focus
@@ -21,6 +22,21 @@ from grike.core.rules.d4_returns import D4
 from grike.core.rules.d8_new_movements import D8
 from grike.core.series import Slot
 from grike.core.sheet import RuleSheet
+
+
+class InPart(NamedTuple):
+    """Where a movement goes in a shape: its part, with each focus that allows it there."""
+
+    keys: tuple[tuple[int, Focus], ...]
+    slots: int
+
+
+#: Where movements go in a shape, by id; those that it does not take are left out.
+Places: TypeAlias = Mapping[str, InPart]
+#: The most slots of a class that one movement takes.
+MOST_SLOTS = 2
+#: Slots that could be filled, by part of a shape and focus.
+PartSlots: TypeAlias = Mapping[tuple[int, Focus], int]
 
 
 class Supply:
@@ -60,6 +76,23 @@ class Supply:
                 most = min(most, int(self._most(worth, left) / TWELFTHS / self.share))
             out[focus] = most
         return out
+
+    def in_parts(self, theme: Theme, places: Places) -> PartSlots:
+        """Return how many slots of each part of a shape could be filled, by part and focus.
+
+        ``places``: where the movements that the shape takes go in it.
+        """
+        known: dict[tuple[int, Focus], int] = {}
+        new: dict[tuple[int, Focus], int] = {}
+        for movement in theme.movements:
+            place = places.get(movement.id)
+            if place is None or movement.id in self.used:
+                continue
+            own = known if movement.foundation or movement.id in self.known else new
+            for key in place.keys:
+                own[key] = own.get(key, 0) + place.slots
+        most = sum(new.values()) if self.most_new is None else MOST_SLOTS * self.most_new
+        return {key: known.get(key, 0) + min(new.get(key, 0), most) for key in {*known, *new}}
 
     def _most(self, worth: list[int], movements: list[Movement]) -> int:
         """Return the sum of what is known and of the few best that are new."""

@@ -32,6 +32,9 @@ def week_task(
             _with_movements(c, thinned(_suited(c, run.problem.dose_level), taste, n, c.focus))
             for n, c in enumerate(own)
         ]
+    else:
+        level = run.problem.dose_level
+        own = [_with_movements(cell, _suited(cell, level)) for cell in own]
     own = [_with_carried(cell, carried) for cell in own]
     reach = max(6, int(D4.line(sheet).numbers["gap"]) + 1)
     near = {cell.slot.index for cell in own}
@@ -57,7 +60,9 @@ def week_task(
 
 def _suited(cell: Cell, level: int | None) -> tuple[Movement, ...]:
     """Return the movements of a cell that its format can use, each in its own dose."""
-    return tuple(m for m in cell.theme.movements if cell.variant.takes(m, level))
+    variant, focus = cell.variant, cell.focus
+    able = (m for m in cell.theme.movements if variant.on(focus, m))
+    return tuple(m for m in able if variant.takes(m, level))
 
 
 def _with_movements(cell: Cell, movements: tuple[Movement, ...]) -> Cell:

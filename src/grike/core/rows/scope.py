@@ -59,6 +59,7 @@ class Choice:
     ``seconds``: its work where movements differ in it, 0 where all of the bay are alike;
     ``work_seconds``: its work in any case.
 
+    ``aside``: it stands in a part that need not be on the focus.
     ``carried``: it comes back from the week before on purpose, so its gap does not count (D4).
     """
 
@@ -71,6 +72,7 @@ class Choice:
     contacts: int = 0
     carried: bool = False
     work_seconds: int = 0
+    aside: bool = False
     parts: Parts = field(init=False, repr=False, compare=False)
 
     def __post_init__(self) -> None:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator, Mapping
+from collections.abc import Container, Iterable, Iterator, Mapping
 from fractions import Fraction
 
 from grike.core.anatomy import Region
@@ -32,7 +32,12 @@ def _check_c1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
             yield from _whole_body(member, member.volume, line)
             continue
         yield from _off_its_movers(member, line)
-        on, whole = on_focus_of(member.design.focus, member.movement_sets, member.work_bouts)
+        on, whole = on_focus_of(
+            member.design.focus,
+            member.movement_sets,
+            member.work_bouts,
+            aside=member.design.aside_ids(),
+        )
         share, least = 100 * on / whole, line.numbers["share"]
         timed = member.design.focus is Focus.CONDITIONING
         if share < least:
@@ -55,11 +60,12 @@ def _off_its_movers(member: ClassFacts, line: RuleSetting) -> Iterator[Finding]:
     focus = member.design.focus
     if focus not in PRIME_MOVERS:
         return
-    total = exact_sum(member.movement_sets.values())
-    parts = member.movement_sets.items()
-    on = exact_sum(sets * movers_share(movement, focus) for movement, sets in parts)
+    aside = member.design.aside_ids()
+    parts = [(m, sets, sets * movers_share(m, focus)) for m, sets in member.movement_sets.items()]
+    on = exact_sum(own for _, _, own in parts)
+    total = exact_sum(own if m.id in aside else sets for m, sets, own in parts)
     least = line.numbers["movers"]
-    if 100 * on < least * total:
+    if total and 100 * on < least * total:
         yield Finding(
             "C1",
             line.mode,
@@ -79,19 +85,25 @@ def focus_share(focus: Focus, sets: Mapping[Movement, Fraction], bouts: Iterable
 
 
 def on_focus_of(
-    focus: Focus, sets: Mapping[Movement, Fraction], bouts: Iterable[Bout]
+    focus: Focus,
+    sets: Mapping[Movement, Fraction],
+    bouts: Iterable[Bout],
+    *,
+    aside: Container[str] = (),
 ) -> tuple[Fraction, Fraction]:
     """Return (what is on a focus, all of it) in sets; for conditioning, in work seconds.
 
-    ``sets`` and ``bouts`` are those of the work of a class.
+    ``sets`` and ``bouts`` are those of the work of a class. Of movements ``aside`` (ids), which
+    stand in a part that need not be on the focus, only what is on it counts.
     """
     amounts: dict[Movement, Fraction] = dict(sets)
     if focus is Focus.CONDITIONING:
         amounts = dict.fromkeys(amounts, Fraction(0))
         for bout in bouts:
             amounts[bout.movement] += bout.seconds
-    on = exact_sum(n * on_focus(movement, focus) for movement, n in amounts.items())
-    return on, exact_sum(amounts.values())
+    parts = [(m, n, n * on_focus(m, focus)) for m, n in amounts.items()]
+    on = exact_sum(own for _, _, own in parts)
+    return on, exact_sum(own if m.id in aside else n for m, n, own in parts)
 
 
 def _whole_body(member: ClassFacts, volume: Volume, line: RuleSetting) -> Iterator[Finding]:
@@ -122,7 +134,10 @@ def _rows_c1(scope: Scope, line: RuleSetting) -> Iterator[Row]:
             least = line.numbers["whole" if region else "share"]
             scale = 100 * least.denominator
             terms = tuple(
-                (c.key, scale * _on(c, focus, region) - least.numerator * _all(c, focus))
+                (
+                    c.key,
+                    scale * _on(c, focus, region) - least.numerator * _all(c, focus, region),
+                )
                 for bay in bays
                 for c in bay.choices
             )
@@ -136,7 +151,11 @@ def _rows_c1(scope: Scope, line: RuleSetting) -> Iterator[Row]:
             least = line.numbers["movers"]
             scale = 100 * least.denominator
             terms = tuple(
-                (c.key, scale * c.on_movers(focus) - least.numerator * c.sets)
+                (
+                    c.key,
+                    scale * c.on_movers(focus)
+                    - least.numerator * (c.on_movers(focus) if c.aside else c.sets),
+                )
                 for bay in bays
                 for c in bay.choices
             )
@@ -150,7 +169,9 @@ def _on(choice: Choice, focus: Focus, region: Region | None) -> int:
     return choice.region(region) if region else choice.on_focus(focus)
 
 
-def _all(choice: Choice, focus: Focus) -> int:
+def _all(choice: Choice, focus: Focus, region: Region | None) -> int:
+    if choice.aside and region is None:
+        return _on(choice, focus, None)
     return choice.work_seconds if focus is Focus.CONDITIONING else choice.sets
 
 
@@ -166,7 +187,8 @@ C1 = Rule(
     "C1",
     "The class is about its focus",
     "At least {share} % of the sets are on the focus, and {movers} % for the muscles that carry "
-    "it; a whole-body class gives each region at least {whole} %.",
+    "it; a whole-body class gives each region at least {whole} %. What stands in a part for the "
+    "pulse, the trunk, a combination or the finish counts only where it is on the focus.",
     "People come for what the board says.",
     "practice",
     setting(Mode.MUST, 1, share=60, movers=0, whole=20),

@@ -13,22 +13,27 @@ from grike.core.sheet import Mode, RuleSetting
 
 def _check_format(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     for before, after in facts.pairs():
-        mine, theirs = after.design.main_format(), before.design.main_format()
+        mine, theirs = after.design.look(), before.design.look()
         if mine == theirs and mine:
             yield Finding(
                 "D2",
                 line.mode,
                 Place(after.slot.week, after.slot.index),
-                f"{name_of(mine)} again, as in the class before.",
+                f"{_name(mine, facts)} again, as in the class before.",
                 "Choose another format for one of the two.",
                 cost=line.weight if line.mode is Mode.AIM else 0,
             )
 
 
+def _name(look: str, facts: Facts) -> str:
+    shape = facts.shape.class_shape(look)
+    return shape.name if shape is not None else name_of(look) or "The same shape"
+
+
 D2 = Rule(
     "D2",
     "Formats differ from day to day",
-    "The format differs from the class before.",
+    "The shape of a class, or where it has none its format, differs from the class before.",
     "A week of one format feels the same every day.",
     "practice",
     setting(Mode.AIM, 12),

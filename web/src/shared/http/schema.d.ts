@@ -1086,6 +1086,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shapes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Class Shapes
+         * @description Return the shapes of classes, each tried against a class of some minutes and level.
+         */
+        get: operations["class_shapes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sign-in": {
         parameters: {
             query?: never;
@@ -2297,6 +2317,8 @@ export interface components {
             rules?: {
                 [key: string]: components["schemas"]["RuleChange"];
             };
+            /** Shapes */
+            shapes?: string[];
             /**
              * Share Room
              * @default false
@@ -2811,6 +2833,8 @@ export interface components {
             rules?: {
                 [key: string]: components["schemas"]["RuleChange"];
             };
+            /** Shapes */
+            shapes?: string[];
             /**
              * Share Room
              * @default false
@@ -2830,6 +2854,43 @@ export interface components {
             wishes?: components["schemas"]["WishesModel"];
             /** @default seconds */
             yardstick: components["schemas"]["Yardstick"];
+        };
+        /**
+         * ShapeModel
+         * @description The shape of a class, and how it fits a class of some minutes; no parts: it does not.
+         */
+        ShapeModel: {
+            /** Fits */
+            fits: string;
+            /** Focuses */
+            focuses: string[];
+            /** Id */
+            id: string;
+            /** Levels */
+            levels: number[];
+            /** Name */
+            name: string;
+            /** Parts */
+            parts: components["schemas"]["ShapePartModel"][];
+            /** Sentence */
+            sentence: string;
+        };
+        /**
+         * ShapePartModel
+         * @description A part of a shape: what it is for and what it takes; its format, seconds and movements.
+         */
+        ShapePartModel: {
+            /** Format */
+            format: string;
+            /** Movements */
+            movements: number;
+            role: components["schemas"]["grike__core__design__Role"];
+            /** Seconds */
+            seconds: number;
+            /** Takes */
+            takes: components["schemas"]["Takes"][];
+            /** Theme */
+            theme: string;
         };
         /**
          * ShortenRequest
@@ -2963,6 +3024,12 @@ export interface components {
             /** Version */
             version: number;
         };
+        /**
+         * Takes
+         * @description What a part takes of the movements that a class may have.
+         * @enum {string}
+         */
+        Takes: "mains" | "supporting" | "steady" | "pulse" | "legs" | "upper" | "trunk" | "standing" | "floor" | "to-music";
         /**
          * TemplateModel
          * @description A class that is kept under a name.
@@ -4616,6 +4683,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    class_shapes: {
+        parameters: {
+            query?: {
+                minutes?: number;
+                level?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShapeModel"][];
                 };
             };
         };

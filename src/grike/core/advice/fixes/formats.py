@@ -61,7 +61,9 @@ def another_format(facts: Facts, finding: Finding) -> Iterator[Edit]:
             name = f"{design.name.rsplit(',', 1)[0]}, {name_of(fmt.kind).lower()}"
             would = class_volume(design, facts.library).training.get(yardstick, 0)
             text = f"{fmt.summary()} in place of {(name_of(now) or 'none').lower()}"
-            offered.append((float(abs(would - trained)), text, replace(design, name=name)))
+            offered.append(
+                (float(abs(would - trained)), text, replace(design, name=name, shape=""))
+            )
         for _, text, design in sorted(offered, key=itemgetter(0)):
             yield Edit(f"{text}, {member.slot.label}", {member.slot.index: design})
 

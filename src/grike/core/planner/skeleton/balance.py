@@ -141,6 +141,12 @@ def _budget(
 ) -> dict[Region, Any]:
     own = {r: choices.model.new_int_var(0, 200, "") for r in Region}
     in_regions = sum(own.values())
+    chosen = [(choices.variant[slot.index, n], v) for n, v in enumerate(choices.variants)]
+    sets = sets - sum(literal * v.pulse_sets for literal, v in chosen if v.pulse_sets)
+    for region in Region:
+        held = sum(literal * v.region_sets(region) for literal, v in chosen)
+        choices.model.add(own[region] >= held)
+    aside = sum(literal * (v.aside_sets - v.pulse_sets) for literal, v in chosen if v.aside_sets)
     free = choices.focus.get((slot.index, Focus.CONDITIONING))
     if free is None:
         choices.model.add(in_regions == sets)
@@ -159,7 +165,7 @@ def _budget(
         # In a fixed order: the order of a set differs from process to process.
         regions = [region for region in Region if region in own_regions]
         inside = sum(own[region] for region in regions)
-        choices.model.add(100 * inside >= share * sets).only_enforce_if(literal)
+        choices.model.add(100 * inside >= share * (sets - aside)).only_enforce_if(literal)
         for region in regions if len(regions) > 1 else ():
             choices.model.add(100 * own[region] >= 25 * sets).only_enforce_if(literal)
     return own

@@ -12,6 +12,7 @@ from grike.core.focus import Focus
 from grike.core.planner.skeleton.task import Cell, SkeletonTask
 from grike.core.planner.supply import Supply
 from grike.core.planner.variants import NO_LIMIT
+from grike.core.planner.variants.shaped import ShapedVariant
 from grike.core.rules.g4_pins import G4
 from grike.core.rules.rule import Rule
 from grike.core.series import Slot
@@ -36,6 +37,7 @@ class Choices:
         self.focus: dict[tuple[int, Focus], Any] = {}
         self.theme: dict[tuple[int, int], Any] = {}
         self.variant: dict[tuple[int, int], Any] = {}
+        self._supplies: dict[int, Supply] = {}
         self.penalties: list[tuple[Any, int]] = []
         for slot in self.slots:
             self._class(slot)
@@ -71,7 +73,11 @@ class Choices:
             for number in range(len(self.themes)):
                 most = NO_LIMIT if left is None else left[number][focus]
                 able = self.task.grounds.able.get((focus, number), ())
-                fitting = [self.variant[i, v] for v, needs in able if needs <= most]
+                fitting = [
+                    self.variant[i, v]
+                    for v, needs in able
+                    if needs <= most and self._in_parts(slot, number, v, focus)
+                ]
                 if len(fitting) < len(self.variants):
                     neither = (self.focus[i, focus].negated(), self.theme[i, number].negated())
                     self.model.add_bool_or([*neither, *fitting])
@@ -82,10 +88,27 @@ class Choices:
         if far or slot.week != self.slots[0].week:
             return None
         if slot.index not in self.task.left:
-            known = self.task.problem.plan.known
-            supply = Supply(slot, self.task.kept, known, self.sheet)
+            supply = self._supply(slot)
             self.task.left[slot.index] = [supply.slots(theme) for theme in self.themes]
         return self.task.left[slot.index]
+
+    def _in_parts(self, slot: Slot, theme: int, number: int, focus: Focus) -> bool:
+        """Return whether enough is left for each part of a shape, where that is known."""
+        variant = self.variants[number]
+        if not isinstance(variant, ShapedVariant) or slot.index not in self.task.left:
+            return True
+        held = self.task.parts.setdefault(slot.index, {})
+        key = (theme, variant.shape_id)
+        if key not in held:
+            places = self.task.grounds.places(variant)
+            held[key] = self._supply(slot).in_parts(self.themes[theme], places)
+        return variant.filled_by(held[key], focus)
+
+    def _supply(self, slot: Slot) -> Supply:
+        if slot.index not in self._supplies:
+            known = self.task.problem.plan.known
+            self._supplies[slot.index] = Supply(slot, self.task.kept, known, self.sheet)
+        return self._supplies[slot.index]
 
     def _pinned(self, slot: Slot) -> None:
         """G4: a pinned day has its focus, whatever its menu says, its format and its kit."""
@@ -120,7 +143,7 @@ class Choices:
 
     def formats(self, index: int) -> dict[object, Any]:
         """Return the literals of the kinds of format that a class may have."""
-        known = self._known(index, lambda cell: cell.variant.kind, ClassDesign.main_format)
+        known = self._known(index, lambda cell: cell.variant.kind, ClassDesign.look)
         if known is not None or (index, 0) not in self.theme:
             return known or {}
         out: dict[object, Any] = {}

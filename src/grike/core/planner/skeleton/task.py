@@ -13,6 +13,7 @@ from grike.core.planner.cells import Theme
 from grike.core.planner.grounds import Grounds
 from grike.core.planner.linear import Outcome
 from grike.core.planner.problem import Problem
+from grike.core.planner.supply import PartSlots
 from grike.core.planner.variants import Variant
 from grike.core.rules.rule import Rule
 from grike.core.series import Slot
@@ -34,7 +35,8 @@ class SkeletonTask:
 
     ``horizon``: for how many weeks cells are chosen; None: for all. ``harder``: classes may take
     the harder options of their movements, for steps that the slot cannot hold otherwise. ``left``
-    is filled with what is left for each slot, and saves it the next try with the same ``kept``.
+    is filled with what is left for each slot, and saves it the next try with the same ``kept``;
+    ``parts`` is filled with what is left for each part of a shape, by slot, kit and shape.
     """
 
     problem: Problem
@@ -48,6 +50,7 @@ class SkeletonTask:
     harder: bool = False
     horizon: int | None = None
     left: dict[int, list[Mapping[Focus, int]]] = field(default_factory=dict)
+    parts: dict[int, dict[tuple[int, str], PartSlots]] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)

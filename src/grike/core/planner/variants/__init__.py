@@ -9,6 +9,7 @@ from grike.core.planner.variants.catalogue import (
     WELCOME_SECONDS,
     frame_seconds,
     main_kinds,
+    part_variant,
     planned_kinds,
     stretch_of,
     variant_for,
@@ -16,17 +17,19 @@ from grike.core.planner.variants.catalogue import (
     variants_of,
 )
 from grike.core.planner.variants.last_burst import with_burst
-from grike.core.planner.variants.variant import NO_LIMIT, Part, Variant
+from grike.core.planner.variants.variant import NO_LIMIT, DoseKey, Part, Variant
 
 __all__ = [
     "CLOSE_SECONDS",
     "NO_LIMIT",
     "VARIANTS",
     "WELCOME_SECONDS",
+    "DoseKey",
     "Part",
     "Variant",
     "frame_seconds",
     "main_kinds",
+    "part_variant",
     "planned_kinds",
     "stretch_of",
     "variant_for",

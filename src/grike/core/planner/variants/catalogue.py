@@ -9,7 +9,8 @@ from functools import lru_cache
 from itertools import pairwise
 from typing import Any
 
-from grike.core.formats import Format
+from grike.core.class_shape import ClassShape
+from grike.core.formats import Format, LastBurst
 from grike.core.planner.variants.add_on import AddOnVariant
 from grike.core.planner.variants.counted_circuit import CountedCircuitVariant
 from grike.core.planner.variants.ladder import LadderVariant
@@ -17,6 +18,12 @@ from grike.core.planner.variants.last_burst import BurstVariant
 from grike.core.planner.variants.no_rest_circuit import NoRestVariant
 from grike.core.planner.variants.on_the_minute import MinuteVariant
 from grike.core.planner.variants.rep_list import RepListVariant
+from grike.core.planner.variants.shaped import (
+    MOST_OF_A_SHAPE,
+    FinishVariant,
+    fitting,
+    shaped,
+)
 from grike.core.planner.variants.short_intervals import IntervalsVariant
 from grike.core.planner.variants.straight_sets import StraightVariant
 from grike.core.planner.variants.strength_pulse import StrengthPulseVariant
@@ -130,12 +137,50 @@ def variants_of(plan: SeriesPlan) -> tuple[Variant[Any], ...]:
         # Nothing is said of what comes before the ending, so every class has one.
         every = variants(shape.minutes * 60, stretch_of(plan.sheet), usual | shape.formats)
         return tuple(v for v in every if not shape.formats.isdisjoint(v.kinds))
+    if shape.class_shapes and not D7.on(plan.sheet):
+        every = _shaped(
+            shape.class_shapes, shape.minutes, stretch_of(plan.sheet), level=shape.level
+        )
+        if every:
+            return every + _pinned(plan)
     pinned = {pin.format for pin in shape.wishes.pins if pin.format is not None}
     kinds = (shape.formats or usual) | pinned
     every = variants(shape.minutes * 60, stretch_of(plan.sheet), frozenset(kinds))
     if not D7.on(plan.sheet) or shape.formats:
         return every
     return tuple(v for v in every if v.carries or not pinned.isdisjoint(v.kinds))
+
+
+def _pinned(plan: SeriesPlan) -> tuple[Variant[Any], ...]:
+    """Return the variants of formats to which days are pinned."""
+    kinds = frozenset(p.format for p in plan.shape.wishes.pins if p.format is not None)
+    every = variants(plan.shape.minutes * 60, stretch_of(plan.sheet), kinds) if kinds else ()
+    return tuple(own for own in every if not kinds.isdisjoint(own.kinds))
+
+
+@lru_cache(maxsize=64)
+def _shaped(
+    shapes: tuple[ClassShape, ...], minutes: int, stretch: int, *, level: int
+) -> tuple[Variant[Any], ...]:
+    """Return the shapes that a series may use, in the sizes that fit its slot."""
+    shortest, longest = frame_seconds(minutes * 60)
+    out: list[Variant[Any]] = []
+    for own in shapes:
+        low, high = own.minutes
+        if low <= minutes <= high and level in own.levels:
+            sizes = shaped(own, level, part_variant)
+            able: list[Variant[Any]] = [*fitting(sizes, shortest, longest, stretch)]
+            able = [one for one in able if one.slots >= FEWEST_SLOTS]
+            able.sort(key=lambda one: (one.work_seconds(), one.slots))
+            out += _spread(able, MOST_OF_A_SHAPE)
+    return tuple(out)
+
+
+def part_variant(fmt: Format, blocks: int, size: int) -> Variant[Any] | None:
+    """Return a part of a shape as a variant; None where plans are not made from its format."""
+    if isinstance(fmt, LastBurst):
+        return FinishVariant(fmt, blocks, size)
+    return variant_for(fmt, blocks, size)
 
 
 def _spread(ordered: list[Variant[Any]], most: int) -> list[Variant[Any]]:

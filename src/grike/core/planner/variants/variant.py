@@ -4,12 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
-from typing import Any, ClassVar, Generic, NamedTuple, Self, TypeVar
+from typing import Any, ClassVar, Generic, NamedTuple, Self, TypeAlias, TypeVar
 
+from grike.core.anatomy import Region
 from grike.core.composition import most_reps, most_seconds
 from grike.core.design import Block
+from grike.core.focus import Focus
 from grike.core.formats import (
     Format,
+    name_of,
 )
 from grike.core.item import Item, Level
 from grike.core.movement import Movement
@@ -29,6 +32,10 @@ FIRST_TIME_SECONDS, FIRST_TIME_PART = 26, 0.75
 CHANGE_SECONDS = 5
 #: So many variants of a kind are kept: the first three carry a series, the others vary it.
 MOST_OF_MAIN_KINDS, MOST_OF_OTHER_KINDS = 10, 5
+
+
+#: Kinds of format, reps of a set, seconds of a bout.
+DoseKey: TypeAlias = tuple[tuple[str, ...], int, int]
 
 
 class Part(NamedTuple):
@@ -134,6 +141,47 @@ class Variant(Generic[F]):
     def usual_reps(self) -> int:
         """The reps of a set, before the dose of the movement; 0 where bouts are timed."""
         return 0
+
+    @property
+    def name(self) -> str:
+        """What a class in it is called, in lower case: its formats."""
+        return " and ".join(name_of(kind).lower() for kind in self.kinds)
+
+    @property
+    def dose_key(self) -> DoseKey:
+        """What decides which movements it takes: its formats, its reps, its bout."""
+        return (self.kinds, self.usual_reps, 0 if self.counted else self.slot_seconds())
+
+    @property
+    def shape_id(self) -> str:
+        """The id of the shape of a class in it; "" where it has none."""
+        return ""
+
+    def stands_aside(self, movement: Movement) -> bool:
+        """Return whether a movement stands in a part that need not be on the focus."""
+        return False
+
+    def on(self, focus: Focus, movement: Movement) -> bool:
+        """Return whether a movement may stand in a class of a focus, whatever rules ask."""
+        return True
+
+    @property
+    def aside_sets(self) -> int:
+        """The sets of parts that need not be on the focus."""
+        return 0
+
+    @property
+    def pulse_sets(self) -> int:
+        """The sets of parts that count for no region, as far as that is known."""
+        return 0
+
+    def region_sets(self, region: Region) -> int:
+        """Return the sets that are for a region whatever is chosen."""
+        return 0
+
+    def fits_focus(self, focus: Focus) -> bool:
+        """Return whether a class of a focus may be in it."""
+        return True
 
     @property
     def strength(self) -> bool:

@@ -1,0 +1,166 @@
+"""The shape of a class: an ordered list of parts, each with a purpose that one would say aloud."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+from enum import StrEnum
+from itertools import product
+
+from grike.core.anatomy import Region, region_of
+from grike.core.composition import TRUNK
+from grike.core.design import ASIDE, Role
+from grike.core.errors import InvalidInput
+from grike.core.family import CONDITIONING_FAMILIES
+from grike.core.focus import Focus
+from grike.core.formats import Format
+from grike.core.movement import Movement, Pace
+from grike.core.pattern import Pattern, Tier
+
+MOST_PARTS = 7
+
+
+class Takes(StrEnum):
+    """What a part takes of the movements that a class may have."""
+
+    MAINS = "mains"
+    SUPPORTING = "supporting"
+    STEADY = "steady"
+    PULSE = "pulse"
+    LEGS = "legs"
+    UPPER = "upper"
+    TRUNK = "trunk"
+    STANDING = "standing"
+    FLOOR = "floor"
+    MUSIC = "to-music"
+
+
+def _lies_in(region: Region) -> Callable[[Movement, int], bool]:
+    return lambda movement, _: bool(movement.targets) and region_of(movement.targets[0]) is region
+
+
+def _is_trunk(movement: Movement, _: int) -> bool:
+    return movement.pattern in TRUNK or movement.pattern is Pattern.BACK_EXTENSION
+
+
+def _is_pulse(movement: Movement, _: int) -> bool:
+    return movement.family in CONDITIONING_FAMILIES or movement.pace is Pace.FAST
+
+
+_KINDS: dict[Takes, Callable[[Movement, int], bool]] = {
+    Takes.MAINS: lambda m, level: m.tier_for(level) is Tier.MAIN,
+    Takes.SUPPORTING: lambda m, level: m.tier_for(level) is Tier.SUPPORTING,
+    Takes.STEADY: lambda m, level: not _is_pulse(m, level),
+    Takes.PULSE: _is_pulse,
+    Takes.LEGS: _lies_in(Region.LOWER),
+    Takes.UPPER: _lies_in(Region.UPPER),
+    Takes.TRUNK: _is_trunk,
+    Takes.STANDING: lambda m, _: m.upright,
+    Takes.FLOOR: lambda m, _: not m.upright,
+    Takes.MUSIC: lambda m, _: m.beats is not None and not m.fetched_kit,
+}
+
+
+_REGIONS = {
+    Takes.LEGS: Region.LOWER,
+    Takes.UPPER: Region.UPPER,
+    Takes.TRUNK: Region.CORE,
+}
+
+
+@dataclass(frozen=True, slots=True)
+class ShapePart:
+    """A part: what it is for, its theme in words, what it takes, its format, how many it holds.
+
+    ``sizes``: the numbers of slots of a block, and ``times``: how often each movement comes, of
+    which one is chosen to fit the class; no ``times``: as the format has it. ``blocks``: so many
+    like blocks follow each other.
+    """
+
+    role: Role
+    theme: str
+    format: Format
+    sizes: tuple[int, ...]
+    takes: frozenset[Takes] = frozenset()
+    times: tuple[int, ...] = ()
+    blocks: int = 1
+
+    def __post_init__(self) -> None:
+        if not self.theme.strip():
+            raise InvalidInput(
+                "A part needs a theme.", fix="Say in a few words what it is about.", place="theme"
+            )
+        if not self.sizes or min(self.sizes) < 1 or max(self.sizes) > 24:
+            raise InvalidInput(
+                "A part holds 1 to 24 movements a block.", fix="Give its sizes.", place="sizes"
+            )
+        if self.times and not self.format.round_dials():
+            raise InvalidInput(
+                f"In {self.format.name.lower()} nothing can be done more often.",
+                fix="Leave the times out.",
+                place="times",
+            )
+        if not 1 <= self.blocks <= 6:
+            raise InvalidInput("A part has 1 to 6 blocks.", fix="Give 1 to 6.", place="blocks")
+
+    def settings(self) -> Iterator[tuple[Format, int]]:
+        """Yield each format and number of slots of a block that the part may have."""
+        dials = self.format.round_dials()
+        formats = [dials[0].to(times) for times in self.times] if self.times else [self.format]
+        yield from product(formats, self.sizes)
+
+    @property
+    def region(self) -> Region | None:
+        """The region of which all that it takes is; None where it takes from several."""
+        for kind, region in _REGIONS.items():
+            if kind in self.takes:
+                return region
+        return None
+
+    def wants(self, movement: Movement, level: int) -> bool:
+        """Return whether a movement is of the kind that this part takes."""
+        return all(_KINDS[kind](movement, level) for kind in self.takes)
+
+
+@dataclass(frozen=True, slots=True)
+class ClassShape:
+    """A shape by its id, with a name and one sentence, and whom it suits.
+
+    ``focuses``: none: any. ``minutes``: the shortest and the longest class that it is for.
+    """
+
+    id: str
+    name: str
+    sentence: str
+    parts: tuple[ShapePart, ...]
+    focuses: frozenset[Focus] = frozenset()
+    levels: tuple[int, ...] = (1, 2, 3)
+    minutes: tuple[int, int] = (20, 90)
+
+    def __post_init__(self) -> None:
+        if not self.id or not self.name.strip() or not self.sentence.strip():
+            raise InvalidInput(
+                "A shape needs an id, a name and a sentence.", fix="Give them.", place="name"
+            )
+        if not 1 <= len(self.parts) <= MOST_PARTS:
+            raise InvalidInput(
+                f"A shape has 1 to {MOST_PARTS} parts, not {len(self.parts)}.",
+                fix="Take parts out, or add one.",
+                place="parts",
+            )
+
+    def stands_aside(self, number: int) -> bool:
+        """Return whether a part need not be on the focus of the class."""
+        return self.parts[number].role in ASIDE
+
+    def suits(self, focus: Focus) -> bool:
+        """Return whether a class of a focus may have this shape."""
+        return not self.focuses or focus in self.focuses
+
+    def part_of(self, movement: Movement, level: int) -> int | None:
+        """Return to which part a movement goes: that which asks most of what it takes.
+
+        None: to none of them.
+        """
+        wanting = [n for n, part in enumerate(self.parts) if part.wants(movement, level)]
+        return max(wanting, key=lambda n: (len(self.parts[n].takes), -n), default=None)
