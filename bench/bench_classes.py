@@ -27,7 +27,7 @@ from grike.core.judging.class_facts import ClassFacts
 from grike.core.pattern import Tier
 from grike.core.planner import Problem, Settings, plan
 from grike.core.rules import BY_ID, Facts, broken_musts, findings
-from grike.core.rules.c1_focus import focus_share
+from grike.core.rules.c1_focus import on_focus_of
 from grike.core.rules.p1_patterns import count_of
 from grike.core.rules.p5_order import rank
 from grike.core.rules.p19_cousins import cousins
@@ -35,6 +35,7 @@ from grike.core.sheet import Mode
 from grike.exchange.library import shipped_library
 from grike.exchange.plans import request_from
 from grike.exchange.presets import presets
+from grike.exchange.shapes import shipped_shapes
 
 RULES = [rule for rule in BY_ID if rule.startswith("P")] + ["C1", "C8"]
 BASICS = NEEDS[Focus.WHOLE]
@@ -53,13 +54,15 @@ def figures(member: ClassFacts, level: int) -> dict[str, float]:
     ids = {m.id for m in movements}
     worked = sum(bout.seconds for bout in member.work_bouts)
     moves = [b.movement for b in member.bouts]
+    on_focus, whole = on_focus_of(
+        focus, member.movement_sets, member.work_bouts, aside=member.design.aside_ids()
+    )
     changes = sum(a.upright != b.upright for a, b in pairwise(moves))
     minutes = member.clock.real_seconds / 60
     return {
-        "share of sets on the one focus": float(
-            -1
-            if focus is Focus.WHOLE
-            else focus_share(focus, member.movement_sets, member.work_bouts)
+        "share of sets on the one focus": float(-1 if focus is Focus.WHOLE else on_focus / whole),
+        "all of it in named parts": float(
+            all(member.design.blocks[block].role is not None for block in blocks)
         ),
         "mains, share of sets": float(sum(sets[m] for m in set(mains)) / total),
         "enough mains": float(len(mains) >= mains_wanted(len(movements))),
@@ -81,6 +84,7 @@ def figures(member: ClassFacts, level: int) -> dict[str, float]:
 #: Figure, what of it, practised.
 TABLE = (
     ("share of sets on the one focus", "median", "100 %"),
+    ("all of it in named parts", "mean", "60 % of the blocks"),
     ("basics of a whole-body class", "mean", "4 of 6 in 8 of 10"),
     ("mains, share of sets", "median", "40 %"),
     ("enough mains", "mean", "most"),
@@ -100,7 +104,8 @@ def words(member: ClassFacts, level: int) -> Iterable[str]:
     kit = ", ".join(sorted(design.kit)) or "body weight"
     yield f"**{design.name}** ({FOCUS_NAMES[design.focus]}; {kit}; {member.slot.label})"
     for number, block in enumerate(design.blocks):
-        yield f"- {block.purpose.value}: {block.format.summary()}"
+        title = block.role.value if block.role else block.purpose.value
+        yield f"- {title}: {block.format.summary()}"
         for place, item in enumerate(block.items):
             movement = member.library[item.movement_id]
             own = [b for b in member.bouts if (b.block, b.place) == (number, place)]
@@ -117,8 +122,10 @@ def run(entry: dict[str, Any]) -> tuple[dict[str, Any], list[tuple[ClassFacts, i
     request = request_from(data)
     wanted = os.environ.get("GRIKE_PRESET")
     if wanted:
-        sheet = next(own for own in presets() if own.id == wanted).sheet()
-        request = replace(request, sheet=sheet)
+        preset = next(own for own in presets() if own.id == wanted)
+        shapes = shipped_shapes() if preset.shaped else ()
+        shape = replace(request.shape, class_shapes=shapes)
+        request = replace(request, sheet=preset.sheet(), shape=shape)
     result = plan(Problem(request, library), None, 1, Settings())
     line = {**entry, "seconds": time.perf_counter() - begun, "cost": result.cost}
     line["status"] = result.status.value

@@ -20,6 +20,8 @@ from grike.core.rules import Facts, default_sheet
 from grike.core.series import SeriesPlan, SeriesShape
 from grike.core.sheet import RuleSheet
 from grike.core.wishes import Member, Wishes
+from grike.exchange.presets import presets
+from grike.exchange.shapes import shipped_shapes
 from grike.store import changes, people, rooms, series, sessions
 from grike.store.connection import Connection, Database
 from scripts import database, install, serve
@@ -71,6 +73,7 @@ def demo_series(monday: dt.date) -> tuple[DemoSeries, ...]:
         "Winter crew strength", monday, 6, (0, 1, 3, 4), 45, 2, 16, HALL,
         closed=frozenset({monday + dt.timedelta(days=31)}),
         wishes=Wishes(members=(Member("J. K.", (Caution.KNEES,)),)),
+        class_shapes=shipped_shapes(),
     )  # fmt: skip
     whole = frozenset({Focus.WHOLE})
     gentle = SeriesShape(
@@ -79,7 +82,8 @@ def demo_series(monday: dt.date) -> tuple[DemoSeries, ...]:
     # Twice a week, a gap of three classes would mean that nothing comes back for two weeks.
     often = default_sheet().with_line("D4", numbers={"gap": 1})
     often = often.with_line("W1", numbers={"least": 2})
-    return DemoSeries(crew, default_sheet(), 18, (2, 3, 4)), DemoSeries(gentle, often, 10, (5,))
+    lifts = next(preset for preset in presets() if preset.id == "main-lifts").sheet()
+    return DemoSeries(crew, lifts, 18, (2, 3, 4)), DemoSeries(gentle, often, 10, (5,))
 
 
 def fill(connection: Connection, library: Library, today: dt.date) -> None:

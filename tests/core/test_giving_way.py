@@ -12,8 +12,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bench.clubs import club
-from grike.core.advice.more_kit import more_kit
 from grike.core.cautions import Caution
+from grike.core.judging.more_kit import more_kit
 from grike.core.judging.pool import pool
 from grike.core.kit import Kit, Room
 from grike.core.movement import Movement, StandIn

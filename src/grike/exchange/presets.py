@@ -16,7 +16,10 @@ from grike.exchange.documents import DATA
 
 @dataclass(frozen=True, slots=True)
 class Preset:
-    """A filled rule sheet with a sentence; minutes, level and kit where they belong to it."""
+    """A filled rule sheet with a sentence; minutes, level and kit where they belong to it.
+
+    ``shaped``: its classes have shapes, any of those that ship.
+    """
 
     id: str
     name: str
@@ -25,6 +28,7 @@ class Preset:
     minutes: int | None = None
     level: int | None = None
     kit: Mapping[Kit, int] | None = None
+    shaped: bool = False
 
     def sheet(self) -> RuleSheet:
         """Return the rule sheet."""
@@ -41,6 +45,7 @@ def _preset(data: Mapping[str, Any]) -> Preset:
         data.get("minutes"),
         data.get("level"),
         kit,
+        bool(data.get("shaped", False)),
     )
     preset.sheet()
     return preset

@@ -7,6 +7,7 @@ import { Shield } from './Shield';
 
 const SeriesPage = lazy(async () => ({ default: (await import('~/features/series')).SeriesPage }));
 const MovementsPage = lazy(async () => ({ default: (await import('~/features/movements')).MovementsPage }));
+const ShapesPage = lazy(async () => ({ default: (await import('~/features/shapes')).ShapesPage }));
 const SetupPage = lazy(async () => ({ default: (await import('~/features/setup')).SetupPage }));
 const DaysPage = lazy(async () => ({ default: (await import('~/features/setup')).DaysPage }));
 const BoardPage = lazy(async () => ({ default: (await import('~/features/board')).BoardPage }));
@@ -28,6 +29,7 @@ export function Pages() {
             <Route path="/" element={<Shell />}>
               <Route index element={<SeriesPage />} />
               <Route path="movements/:movement?" element={<MovementsPage />} />
+              <Route path="shapes" element={<ShapesPage />} />
               <Route path="series/new" element={<SetupPage />} />
               <Route path="series/:id/setup" element={<SetupPage />} />
               <Route path="series/:id" element={<BoardPage />} />

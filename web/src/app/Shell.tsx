@@ -69,6 +69,9 @@ function TopBar({ name, role }: { name: string; role: string }) {
       <Link asChild color="soft">
         <RouterLink to="/movements">Movements</RouterLink>
       </Link>
+      <Link asChild color="soft">
+        <RouterLink to="/shapes">Shapes</RouterLink>
+      </Link>
       <Text ml="auto" color="soft">
         {name}, {role}
       </Text>

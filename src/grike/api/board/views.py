@@ -20,6 +20,7 @@ from grike.api.state import HeldSeries
 from grike.core.advice.class_load import week_load
 from grike.core.anatomy import Muscle
 from grike.core.codec import room_to
+from grike.core.design import ClassDesign
 from grike.core.formats import FORMATS
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.kit import KIT_NAMES, Kit
@@ -128,6 +129,11 @@ def _board_class(member: ClassFacts, sheet: RuleSheet, count: int) -> BoardClass
     return made
 
 
+def shape_name(design: ClassDesign) -> str:
+    """Return the name of the shape of a class, as it stands in its own name; "" without one."""
+    return design.name.partition(", ")[2].capitalize() if design.shape else ""
+
+
 def _new_board_class(member: ClassFacts, sheet: RuleSheet, count: int) -> BoardClass:
     slot, design = member.slot, member.design
     kind = design.main_format()
@@ -139,6 +145,7 @@ def _new_board_class(member: ClassFacts, sheet: RuleSheet, count: int) -> BoardC
         name=design.name,
         focus=design.focus,
         format=kind,
+        shape_name=shape_name(design),
         format_letters=FORMATS[kind].letters if kind else "",
         format_place=list(FORMATS).index(kind) if kind else 0,
         kit=sorted(design.kit),

@@ -143,11 +143,11 @@ def _load(member: ClassFacts) -> LoadModel:
     )
 
 
-def _neighbours(facts: Facts, index: int) -> tuple[int | None, int | None]:
+def _neighbours(facts: Facts, index: int) -> dict[str, int | None]:
     """Return the slots of the classes before and after one, where there are any."""
     slots = [None, *(other.slot.index for other in facts.classes), None]
     place = slots.index(index)
-    return slots[place - 1], slots[place + 1]
+    return {"previous": slots[place - 1], "next": slots[place + 1]}
 
 
 def class_detail(
@@ -156,7 +156,6 @@ def class_detail(
     """Return one class for its page."""
     stored, facts, found = held.stored, held.facts, held.found
     slot, design, clock = member.slot, member.design, member.clock
-    previous, after = _neighbours(facts, slot.index)
     return ClassDetail(
         series=stored.id,
         series_name=stored.plan.shape.name,
@@ -186,8 +185,7 @@ def class_detail(
         left=_side(member.ledger.left),
         right=_side(member.ledger.right),
         sessions=list(own),
-        previous=previous,
-        next=after,
+        **_neighbours(facts, slot.index),
         undo=history.undo,
         redo=history.redo,
     )

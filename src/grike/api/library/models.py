@@ -66,6 +66,7 @@ class PresetModel(Model):
     name: str
     sentence: str
     rules: dict[str, RuleChange]
+    shapes: list[str]
     minutes: int | None
     level: int | None
     kit: dict[OneOf[Kit], int] | None

@@ -81,6 +81,7 @@ def _preset(preset: Preset) -> PresetModel:
             "name": preset.name,
             "sentence": preset.sentence,
             "rules": preset.rules,
+            "shapes": [shape.id for shape in shipped_shapes()] if preset.shaped else [],
             "minutes": preset.minutes,
             "level": preset.level,
             "kit": preset.kit,

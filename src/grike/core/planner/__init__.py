@@ -8,9 +8,9 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
-from grike.core.advice.more_kit import more_kit
 from grike.core.item import Level
 from grike.core.judging.finding import Finding
+from grike.core.judging.more_kit import more_kit
 from grike.core.planner.explain import certain_reason, collisions, hopeless, likely_reason
 from grike.core.planner.giving_way import eased, gave_way, quicker
 from grike.core.planner.improve import improved, judge
@@ -32,6 +32,8 @@ OTHER_WAYS = 2
 MOST_SOFT_WEEKS = 2
 #: What is said with every week that was filled before.
 BEGUN_ANEW = ", begun anew, since a later week could not be filled"
+#: From so many seeds the nearest plan is looked for.
+NEAREST_TRIES = 3
 GIVING_WAY = ", where not all musts can hold: what may give way does so"
 TRIED_ANOTHER_WAY = ", tried another way, since some aims are missed"
 #: So many broken musts are named in a plan that could not keep them all.
@@ -97,9 +99,15 @@ def _nearest(run: Run, failure: Failure, seed: int) -> PlanResult | None:
     easier = eased(problem)
     if easier is None or run.stop.requested() or certain_reason(problem):
         return None
-    again = _begun(easier, run.stop, branched(seed, Branch.NEAREST, 1), quicker(run.settings))
-    again.again = GIVING_WAY
-    if plan_weeks(again) is not None:
+    again = _begun(easier, run.stop, seed, quicker(run.settings))
+    for attempt in range(1, NEAREST_TRIES + 1):
+        again = again.anew(seed=branched(seed, Branch.NEAREST, attempt))
+        again.again = GIVING_WAY
+        if plan_weeks(again) is None:
+            break
+        if again.stopped:
+            return None
+    else:
         return None
     best = improved(again, again.filled(), seed)
     judged = judge(problem, run.settings, replace(best.plan, sheet=problem.plan.sheet), None)

@@ -12,7 +12,7 @@ from grike.core.focus import Focus
 from grike.core.item import Level
 from grike.core.judging.pool import plain_only, pool
 from grike.core.movement import Movement
-from grike.core.planner.cells import Theme, largest_class, themes
+from grike.core.planner.cells import Theme, largest_class, least_of_theme, themes
 from grike.core.planner.problem import Problem
 from grike.core.planner.profile import Profile, profile
 from grike.core.planner.supply import InPart, Places
@@ -26,6 +26,8 @@ from grike.core.rules.w3_pairs import W3
 from grike.core.sheet import Mode
 from grike.core.volume import DEMAND, Yardstick
 
+#: So much of a class in a shape is on its focus (%).
+SHAPED_SHARE = Fraction(85)
 #: A part of a class needs this much more movements than it has slots, so that a choice is left.
 ROOM_TO_CHOOSE = 1.25
 
@@ -109,6 +111,7 @@ class Grounds:
                 movement.id: InPart(
                     tuple((part, focus) for focus in Focus if variant.on(focus, movement)),
                     variant.slots_for(movement),
+                    len(variant.fitted),
                 )
                 for movement in self.every
                 if (part := variant.part_of(movement)) is not None
@@ -122,6 +125,9 @@ class Grounds:
         shape, sheet = self.problem.plan.shape, self.problem.plan.sheet
         line = C1.line(sheet)
         numbers = dict.fromkeys(line.numbers, Fraction(0)) if not C1.on(sheet) else line.numbers
+        if shape.class_shapes:
+            # In a shape little is off the focus besides the parts that stand aside.
+            numbers = {**numbers, "share": max(numbers["share"], SHAPED_SHARE)}
         most = W3.line(sheet).numbers["most"]
         out: dict[Focus, Profile] = {}
         for focus in Focus:
@@ -157,6 +163,9 @@ class _Supply:
         if ids not in seen:
             seen[ids] = {f: largest_class(f, theme, share, whole, times=times) for f in Focus}
         self.largest = seen[ids]
+        own = [m for m in theme.own if variant.suits(m)] if theme.kit else []
+        self.on_kit = bool(theme.kit)
+        self.with_kit = {f: sum(variant.on(f, m) for m in own) for f in Focus}
         self.parts = {focus: self._counts(variant, theme, focus) for focus in Focus}
 
     def _counts(self, variant: Variant[Any], theme: Theme, focus: Focus) -> dict[str, int]:
@@ -167,10 +176,12 @@ class _Supply:
         """Return the focuses for which there is enough."""
         able = [f for f in Focus if variant.slots <= self.largest[f] and variant.fits_focus(f)]
         parts = variant.parts()
+        least = least_of_theme(variant.slots) if self.on_kit and variant.shape_id else 0
         return [
             focus
             for focus in able
             if all(self.parts[focus][p.name] >= ROOM_TO_CHOOSE * p.least for p in parts)
+            and (not least or self.with_kit[focus] >= ROOM_TO_CHOOSE * least)
         ]
 
 

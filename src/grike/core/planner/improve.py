@@ -74,7 +74,7 @@ def improved(run: Run, start: SeriesPlan, seed: int) -> Judged:
     for number in range(run.settings.improve_rounds):
         if best.cost <= expected or run.stop.requested():
             break
-        _tell(run, number, best, told)
+        _tell(run, best, told)
         told = best.plan
         areas = neighbourhoods(best, _open(run), width)
         if not areas:
@@ -96,10 +96,10 @@ def _open(run: Run) -> frozenset[int]:
     return frozenset(slot.index for slot in run.problem.open_slots())
 
 
-def _tell(run: Run, number: int, best: Judged, told: SeriesPlan) -> None:
+def _tell(run: Run, best: Judged, told: SeriesPlan) -> None:
     fresh = tuple(planned for planned in best.plan.classes if planned not in told.classes)
-    total, bound = run.settings.improve_rounds, run.pool.bound
-    run.settings.on_progress(Progress("Improving", number, total, best.cost, bound, fresh))
+    weeks = len({slot.week for slot in run.problem.slots})
+    run.settings.on_progress(Progress("Improving", weeks, weeks, best.cost, run.pool.bound, fresh))
 
 
 def _areas_anew(

@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass
 
-from grike.core.advice.more_kit import more_kit
 from grike.core.anatomy import FACTS, MAJOR_GROUPS, PULL, PUSH, Muscle
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.figures import plain
+from grike.core.judging.more_kit import more_kit
 from grike.core.judging.pool import floor_of, narrow_groups, narrow_words
 from grike.core.movement import Movement
 from grike.core.planner.grounds import Grounds

@@ -207,6 +207,18 @@ def _cell_of(
     return Cell(now.slot, now.design.focus, variant, Theme(kit, movements))
 
 
+def _variant(run: Run, design: ClassDesign) -> Variant[Any]:
+    """Return the variant in which a class stands, in its shape where it has one."""
+    shape = run.problem.plan.shape
+    return variant_of(
+        design,
+        run.problem.library,
+        run.pool.grounds.plain,
+        shape=shape.class_shape(design.shape),
+        for_level=shape.level,
+    )
+
+
 def class_task(
     run: Run, now: PlannedClass, without: frozenset[str] = frozenset(), *, mending: bool = False
 ) -> WeekTask:
@@ -217,13 +229,7 @@ def class_task(
     """
     problem = run.problem
     shape, sheet, week = problem.plan.shape, problem.plan.sheet, now.slot.week
-    variant = variant_of(
-        now.design,
-        problem.library,
-        run.pool.grounds.plain,
-        shape=shape.class_shape(now.design.shape),
-        for_level=shape.level,
-    )
+    variant = _variant(run, now.design)
     # What is carried on is there on purpose: it may stay even where others are asked for.
     carried, onward = carried_now(run, now.design, variant), carried_onward(run, now)
     cell = _cell_of(run, now, variant, without, stays=carried.keys() | onward)

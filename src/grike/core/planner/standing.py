@@ -21,7 +21,8 @@ from grike.core.planner.variants import (
     variants,
     with_burst,
 )
-from grike.core.planner.variants.shaped import ShapedVariant, with_parts
+from grike.core.planner.variants.shaped import ShapedVariant
+from grike.core.planner.variants.shaping import with_parts
 from grike.core.planner.variants.time_cap import USUAL_CAP, TimeCapVariant, whole_rounds
 from grike.core.purpose import Purpose
 

@@ -25,10 +25,11 @@ from grike.core.sheet import RuleSheet
 
 
 class InPart(NamedTuple):
-    """Where a movement goes in a shape: its part, with each focus that allows it there."""
+    """Where a movement goes in a shape of some parts: its own, with each focus that allows it."""
 
     keys: tuple[tuple[int, Focus], ...]
     slots: int
+    parts: int
 
 
 #: Where movements go in a shape, by id; those that it does not take are left out.
@@ -80,6 +81,8 @@ class Supply:
     def in_parts(self, theme: Theme, places: Places) -> PartSlots:
         """Return how many slots of each part of a shape could be filled, by part and focus.
 
+        As a part more, the movements that use the kit of the class are counted.
+
         ``places``: where the movements that the shape takes go in it.
         """
         known: dict[tuple[int, Focus], int] = {}
@@ -91,6 +94,9 @@ class Supply:
             own = known if movement.foundation or movement.id in self.known else new
             for key in place.keys:
                 own[key] = own.get(key, 0) + place.slots
+            if movement.fetched_kit:
+                for _, focus in place.keys:
+                    own[place.parts, focus] = own.get((place.parts, focus), 0) + 1
         most = sum(new.values()) if self.most_new is None else MOST_SLOTS * self.most_new
         return {key: known.get(key, 0) + min(new.get(key, 0), most) for key in {*known, *new}}
 

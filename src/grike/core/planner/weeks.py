@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
 from grike.core.movement import Movement
@@ -26,16 +26,7 @@ def week_task(
     sheet, shape = run.problem.plan.sheet, run.problem.plan.shape
     own = [cell for cell in cells.values() if cell.slot.week == week]
     carried = carries(run, own)
-    if attempt is not None:
-        taste = run.taste(run.seed + attempt)
-        own = [
-            _with_movements(c, thinned(_suited(c, run.problem.dose_level), taste, n, c.focus))
-            for n, c in enumerate(own)
-        ]
-    else:
-        level = run.problem.dose_level
-        own = [_with_movements(cell, _suited(cell, level)) for cell in own]
-    own = [_with_carried(cell, carried) for cell in own]
+    own = [_with_carried(cell, carried) for cell in _offered(run, own, attempt)]
     reach = max(6, int(D4.line(sheet).numbers["gap"]) + 1)
     near = {cell.slot.index for cell in own}
     around = [
@@ -56,6 +47,17 @@ def week_task(
         carried=carried,
     )
     return WeekTask(week, cells, scope, tuple(all_rows(scope, sheet)), carried)
+
+
+def _offered(run: Run, cells: Sequence[Cell], attempt: int | None) -> list[Cell]:
+    """Return cells with the movements that they can use, some of them for an attempt."""
+    level = run.problem.dose_level
+    suited = [_suited(cell, level) for cell in cells]
+    if attempt is not None:
+        taste = run.taste(run.seed + attempt)
+        pairs = enumerate(zip(cells, suited, strict=True))
+        suited = [thinned(movements, taste, n, cell.focus) for n, (cell, movements) in pairs]
+    return [_with_movements(c, m) for c, m in zip(cells, suited, strict=True)]
 
 
 def _suited(cell: Cell, level: int | None) -> tuple[Movement, ...]:

@@ -19,13 +19,9 @@ import { WishFields } from './WishFields';
 import { Problem } from '~/shared/http/problem';
 import { RETURN, RISE } from '~/shared/rules';
 import { catalogueOptions, roomsOptions } from '~/shared/http/vocabulary';
+import { ShapeMenu } from '~/features/shapes';
+import { LEVELS } from '~/shared/format/levels';
 import { Trouble, Waiting } from '~/shared/ui/States';
-
-const LEVELS = [
-  { value: '1', name: 'Beginners' },
-  { value: '2', name: 'Intermediate' },
-  { value: '3', name: 'Advanced' },
-];
 
 export function SetupPage() {
   const id = Number(useParams().id ?? 0);
@@ -147,6 +143,13 @@ function SetupForm({ id, version, first }: { id: number; version: number; first:
       </Box>
       <DayWishes draft={draft} error={fields.menus} onDraft={put} />
       <FormatMenu draft={draft} error={fields.formats} onDraft={put} />
+      <ShapeMenu
+        minutes={draft.minutes}
+        level={draft.level}
+        chosen={draft.shapes ?? []}
+        error={fields.shapes}
+        onChosen={(shapes) => set({ shapes })}
+      />
       <Carrying draft={draft} onDraft={put} />
       <WishFields draft={draft} error={fields.wishes} onDraft={put} />
       <RoomFields

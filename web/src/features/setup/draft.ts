@@ -35,6 +35,7 @@ export function emptyDraft(today: Date): NewSeries {
     closed: [],
     menus: {},
     formats: [],
+    shapes: [],
     rules: {},
     yardstick: 'seconds',
     share_room: false,
@@ -87,9 +88,9 @@ export function withRuleMode(draft: NewSeries, rule: string, mode: 'must' | 'aim
 
 type Preset = Schemas['PresetModel'];
 
-/** A draft with the rules of a preset; what somebody counted (minutes, level, kit) stays. */
+/** A draft with the rules and shapes of a preset; what somebody counted (minutes, level, kit) stays. */
 export function withPreset(draft: NewSeries, preset: Preset): NewSeries {
-  return { ...draft, rules: preset.rules };
+  return { ...draft, rules: preset.rules, shapes: preset.shapes };
 }
 
 export type Counted = Pick<NewSeries, 'minutes' | 'level' | 'room'>;

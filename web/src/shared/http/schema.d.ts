@@ -1376,6 +1376,8 @@ export interface components {
             seconds: number;
             /** Sets */
             sets: number;
+            /** Shape Name */
+            shape_name: string;
             /** Slot */
             slot: number;
             /** Slot Seconds */
@@ -2499,6 +2501,8 @@ export interface components {
             };
             /** Sentence */
             sentence: string;
+            /** Shapes */
+            shapes: string[];
         };
         /**
          * Problem

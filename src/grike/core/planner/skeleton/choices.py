@@ -9,6 +9,7 @@ from ortools.sat.python import cp_model
 
 from grike.core.design import ClassDesign
 from grike.core.focus import Focus
+from grike.core.planner.cells import least_of_theme
 from grike.core.planner.skeleton.task import Cell, SkeletonTask
 from grike.core.planner.supply import Supply
 from grike.core.planner.variants import NO_LIMIT
@@ -102,7 +103,8 @@ class Choices:
         if key not in held:
             places = self.task.grounds.places(variant)
             held[key] = self._supply(slot).in_parts(self.themes[theme], places)
-        return variant.filled_by(held[key], focus)
+        least = least_of_theme(variant.slots) if self.themes[theme].kit else 0
+        return variant.filled_by(held[key], focus, with_kit=least)
 
     def _supply(self, slot: Slot) -> Supply:
         if slot.index not in self._supplies:

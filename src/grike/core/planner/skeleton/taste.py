@@ -12,6 +12,8 @@ from grike.core.series import Slot
 #: So many patterns that could not be filled, and formats that only some movements fit are left be;
 #: before that, a third of a week's classes may be in them.
 PATIENCE = 2
+#: What it weighs that a weekday looks as it did the week before: more than the gap of a solve.
+A_WEEK_APART = 40
 #: What it is worth that a format which was asked for by name comes at all.
 ASKED = 40
 
@@ -45,7 +47,7 @@ def tie_breaks(choices: Choices) -> None:
         for kind, literal in choices.formats(one.index).items():
             same = choices.model.new_bool_var("")
             choices.model.add(literal + theirs.get(kind, 0) <= 1 + same)
-            choices.penalties.append((same, 2))
+            choices.penalties.append((same, A_WEEK_APART))
 
 
 def _asked_formats(choices: Choices) -> None:
@@ -72,8 +74,9 @@ def _spices(choices: Choices, index: int) -> Any:
 
 
 def _a_week_apart(choices: Choices) -> Iterator[tuple[Slot, Slot]]:
-    by_place = {(slot.week, slot.weekday): slot for slot in choices.slots}
-    for (week, weekday), slot in by_place.items():
-        after = by_place.get((week + 1, weekday))
-        if after is not None:
+    """Yield the class of a weekday and that of the week after, where the later one is open."""
+    by_place = {(slot.week, slot.weekday): slot for slot in choices.task.problem.slots}
+    for after in choices.slots:
+        slot = by_place.get((after.week - 1, after.weekday))
+        if slot is not None:
             yield slot, after

@@ -17,7 +17,8 @@ from grike.core.planner.variants.catalogue import (
     variants_of,
 )
 from grike.core.planner.variants.last_burst import with_burst
-from grike.core.planner.variants.variant import NO_LIMIT, DoseKey, Part, Variant
+from grike.core.planner.variants.places import DoseKey, Part
+from grike.core.planner.variants.variant import NO_LIMIT, Variant
 
 __all__ = [
     "CLOSE_SECONDS",

@@ -18,7 +18,7 @@ from grike.core.planner.variants.last_burst import BurstVariant
 from grike.core.planner.variants.no_rest_circuit import NoRestVariant
 from grike.core.planner.variants.on_the_minute import MinuteVariant
 from grike.core.planner.variants.rep_list import RepListVariant
-from grike.core.planner.variants.shaped import (
+from grike.core.planner.variants.shaping import (
     MOST_OF_A_SHAPE,
     FinishVariant,
     fitting,

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from grike.core.class_shape import ClassShape
 from grike.core.design import Role
 from grike.core.planner.variants.catalogue import frame_seconds, part_variant
-from grike.core.planner.variants.shaped import fitting, shaped
+from grike.core.planner.variants.shaping import fitting, shaped
 from grike.core.planner.variants.variant import NO_LIMIT
 
 

@@ -13,16 +13,12 @@ from grike.core.formats import (
 )
 from grike.core.item import Item, Level
 from grike.core.movement import Movement, Pace
+from grike.core.planner.variants.places import Part
 from grike.core.planner.variants.straight_sets import StraightVariant
 from grike.core.planner.variants.superset import SupersetVariant
 from grike.core.planner.variants.timed import timed_set
 from grike.core.planner.variants.timed_circuit import CircuitVariant
-from grike.core.planner.variants.variant import (
-    FIRST_TIME_PART,
-    FIRST_TIME_SECONDS,
-    Part,
-    Variant,
-)
+from grike.core.planner.variants.variant import FIRST_TIME_PART, FIRST_TIME_SECONDS, Variant
 from grike.core.purpose import Purpose
 
 BURST = LastBurst(work_seconds=60)

@@ -2,52 +2,25 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
-from itertools import product
 from typing import Any, ClassVar, Self
 
 from grike.core.anatomy import Region
 from grike.core.class_shape import ClassShape, Takes
+from grike.core.composition import NEEDS, patterns_of
 from grike.core.design import Block
 from grike.core.focus import Focus
-from grike.core.formats import Format, LastBurst
 from grike.core.item import Item, Level
 from grike.core.movement import Movement
 from grike.core.pace import DEFAULT_PACE, paced
-from grike.core.planner.variants.last_burst import bursts
-from grike.core.planner.variants.timed import timed_set
-from grike.core.planner.variants.variant import (
-    BREATHER_SECONDS,
-    NO_LIMIT,
-    DoseKey,
-    Part,
-    Variant,
-)
+from grike.core.planner.variants.places import DoseKey, Part
+from grike.core.planner.variants.variant import BREATHER_SECONDS, Variant
 from grike.core.rows.row import TWELFTHS
 from grike.core.rows.scope import parts_of
 
-#: So many sizes of a shape are kept for a slot.
-MOST_OF_A_SHAPE = 4
-
-
-@dataclass(frozen=True, slots=True)
-class FinishVariant(Variant[LastBurst]):
-    """A burst by itself, as the last part of a shape."""
-
-    uniform: ClassVar[bool] = False
-
-    def slot_seconds(self) -> int:
-        """Return the burst."""
-        return self.format.work_seconds or 0
-
-    def suits(self, movement: Movement) -> bool:
-        """Return whether a movement can be gone at for a minute."""
-        return bursts(movement)
-
-    def sets_of(self, movement: Movement) -> int:
-        """Return twelfths of a set."""
-        return timed_set(self.slot_seconds(), movement)
+#: What a class of a focus is made of, a pull beside the presses among it.
+_OF_FOCUS = {f: frozenset().union(*(need.patterns for need in NEEDS[f])) for f in Focus}
 
 
 @dataclass(frozen=True, slots=True)
@@ -141,8 +114,10 @@ class ShapedVariant(Variant[Any]):
         return part is not None and self.shape.stands_aside(part)
 
     def on(self, focus: Focus, movement: Movement) -> bool:
-        """Return whether a movement may stand in a class of a focus: on it, or aside."""
+        """Return whether a movement may stand in a class of a focus: on it, of it, or aside."""
         if self.stands_aside(movement) or focus in (Focus.WHOLE, Focus.CONDITIONING):
+            return True
+        if not patterns_of(movement).isdisjoint(_OF_FOCUS[focus]):
             return True
         return 2 * parts_of(movement).foci[focus] >= TWELFTHS
 
@@ -167,9 +142,16 @@ class ShapedVariant(Variant[Any]):
         """Return whether the shape suits a focus."""
         return self.shape.suits(focus)
 
-    def filled_by(self, left: Mapping[tuple[int, Focus], int], focus: Focus) -> bool:
-        """Return whether every part finds its slots in what is left, by part and focus."""
-        return all(left.get((n, focus), 0) >= own.slots for n, own in enumerate(self.fitted))
+    def filled_by(
+        self, left: Mapping[tuple[int, Focus], int], focus: Focus, *, with_kit: int
+    ) -> bool:
+        """Return whether every part finds its slots in what is left, by part and focus.
+
+        ``with_kit``: so many movements use the kit of the class; they are counted as one part more.
+        """
+        parts = len(self.fitted)
+        filled = all(left.get((n, focus), 0) >= own.slots for n, own in enumerate(self.fitted))
+        return filled and left.get((parts, focus), 0) >= with_kit
 
     def part_of(self, movement: Movement) -> int | None:
         """Return the number of the part to which a movement goes."""
@@ -292,54 +274,3 @@ def _both(
     one: Callable[[Movement], bool], other: Callable[[Movement], bool]
 ) -> Callable[[Movement], bool]:
     return lambda movement: one(movement) and other(movement)
-
-
-def shaped(
-    shape: ClassShape, level: int, variant_for: Callable[[Format, int, int], Variant[Any] | None]
-) -> Iterator[ShapedVariant]:
-    """Yield a shape with each choice of sizes and times of its parts, for a group of a level.
-
-    ``variant_for``: the variant of a format, blocks and slots of a block, None where plans are not
-    made from it.
-    """
-    held: dict[str, int | None] = {}
-    each = [
-        [variant_for(fmt, part.blocks, size) for fmt, size in part.settings()]
-        for part in shape.parts
-    ]
-    for fitted in product(*each):
-        known = [own for own in fitted if own is not None]
-        if len(known) == len(fitted):
-            yield with_parts(shape, known, level, held)
-
-
-def with_parts(
-    shape: ClassShape,
-    fitted: Sequence[Variant[Any]],
-    level: int,
-    held: dict[str, int | None] | None = None,
-) -> ShapedVariant:
-    """Return a shape whose parts have their variants; ``held``: what is known of its movements."""
-    main = max(fitted, key=lambda own: own.all_sets)
-    return ShapedVariant(
-        main.format,
-        sum(own.blocks for own in fitted),
-        main.block_slots,
-        shape,
-        tuple(fitted),
-        level,
-        {} if held is None else held,
-    )
-
-
-def fitting(
-    every: Iterable[ShapedVariant], shortest: int, longest: int, stretch_seconds: int
-) -> list[ShapedVariant]:
-    """Return those that fit between two lengths of the work part, in seconds."""
-    return [
-        own
-        for own in every
-        if shortest <= own.main_seconds() <= longest
-        and own.breathes(stretch_seconds)
-        and own.work_seconds() <= (own.most_work_seconds(stretch_seconds) or NO_LIMIT)
-    ]

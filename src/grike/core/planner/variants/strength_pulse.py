@@ -12,13 +12,10 @@ from grike.core.formats import (
     StrengthPulse,
 )
 from grike.core.movement import Movement, Pace
+from grike.core.planner.variants.places import Part
 from grike.core.planner.variants.timed import Split, timed_set
-from grike.core.planner.variants.variant import (
-    CHANGE_SECONDS,
-    Part,
-    Variant,
-    in_turn,
-)
+from grike.core.planner.variants.turns import in_turn
+from grike.core.planner.variants.variant import CHANGE_SECONDS, Variant
 
 
 @dataclass(frozen=True, slots=True)

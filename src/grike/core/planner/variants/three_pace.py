@@ -11,12 +11,10 @@ from grike.core.formats import (
     ThreePace,
 )
 from grike.core.movement import Movement, Pace
+from grike.core.planner.variants.places import Part
 from grike.core.planner.variants.timed import Split
-from grike.core.planner.variants.variant import (
-    Part,
-    Variant,
-    in_turn,
-)
+from grike.core.planner.variants.turns import in_turn
+from grike.core.planner.variants.variant import Variant
 
 
 @dataclass(frozen=True, slots=True)

@@ -2,14 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
-from typing import Any, ClassVar, Generic, NamedTuple, Self, TypeAlias, TypeVar
+from typing import Any, ClassVar, Generic, Self, TypeVar
 
-from grike.core.anatomy import Region
 from grike.core.composition import most_reps, most_seconds
 from grike.core.design import Block
-from grike.core.focus import Focus
 from grike.core.formats import (
     Format,
     name_of,
@@ -17,6 +15,7 @@ from grike.core.formats import (
 from grike.core.item import Item, Level
 from grike.core.movement import Movement
 from grike.core.pace import DEFAULT_PACE, paced
+from grike.core.planner.variants.places import DoseKey, InClass, Part
 from grike.core.purpose import Purpose
 from grike.core.rows.row import TWELFTHS
 
@@ -34,21 +33,8 @@ CHANGE_SECONDS = 5
 MOST_OF_MAIN_KINDS, MOST_OF_OTHER_KINDS = 10, 5
 
 
-#: Kinds of format, reps of a set, seconds of a bout.
-DoseKey: TypeAlias = tuple[tuple[str, ...], int, int]
-
-
-class Part(NamedTuple):
-    """How many slots of a class go to movements of one kind, such as the fast third of it."""
-
-    name: str
-    least: int
-    most: int
-    plays: Callable[[Movement], bool]
-
-
 @dataclass(frozen=True, slots=True)
-class Variant(Generic[F]):
+class Variant(InClass, Generic[F]):
     """One format with its parameters, in ``blocks`` like blocks of ``block_slots`` slots each.
 
     Work, rests and rounds are fixed, so that time and sets are constants of each movement.
@@ -156,32 +142,6 @@ class Variant(Generic[F]):
     def shape_id(self) -> str:
         """The id of the shape of a class in it; "" where it has none."""
         return ""
-
-    def stands_aside(self, movement: Movement) -> bool:
-        """Return whether a movement stands in a part that need not be on the focus."""
-        return False
-
-    def on(self, focus: Focus, movement: Movement) -> bool:
-        """Return whether a movement may stand in a class of a focus, whatever rules ask."""
-        return True
-
-    @property
-    def aside_sets(self) -> int:
-        """The sets of parts that need not be on the focus."""
-        return 0
-
-    @property
-    def pulse_sets(self) -> int:
-        """The sets of parts that count for no region, as far as that is known."""
-        return 0
-
-    def region_sets(self, region: Region) -> int:
-        """Return the sets that are for a region whatever is chosen."""
-        return 0
-
-    def fits_focus(self, focus: Focus) -> bool:
-        """Return whether a class of a focus may be in it."""
-        return True
 
     @property
     def strength(self) -> bool:
@@ -321,15 +281,3 @@ class Variant(Generic[F]):
         """Return the length of one block on the real clock, a guess where reps are counted."""
         whole = self.work_seconds() + self.real_rest_seconds() + self.reserve_seconds()
         return whole // self.blocks + UNEVEN_SECONDS
-
-
-def in_turn(
-    variant: Variant[Any],
-    order: Sequence[Movement],
-    plays: Sequence[Callable[[Movement], bool]],
-) -> list[list[Movement]]:
-    """Return blocks in which the parts take turns, each in the order given."""
-    queues = [[m for m in order if part(m)] for part in plays]
-    turns = [m for group in zip(*queues, strict=False) for m in group]
-    size = variant.block_slots
-    return [turns[n : n + size] for n in range(0, len(turns), size)]

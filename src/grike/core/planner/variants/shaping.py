@@ -1,0 +1,89 @@
+"""From shapes to variants: the sizes of their parts, and which of them fit a slot."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable, Iterator, Sequence
+from dataclasses import dataclass
+from itertools import product
+from typing import Any, ClassVar
+
+from grike.core.class_shape import ClassShape
+from grike.core.formats import Format, LastBurst
+from grike.core.movement import Movement
+from grike.core.planner.variants.last_burst import bursts
+from grike.core.planner.variants.shaped import ShapedVariant
+from grike.core.planner.variants.timed import timed_set
+from grike.core.planner.variants.variant import NO_LIMIT, Variant
+
+#: So many sizes of a shape are kept for a slot.
+MOST_OF_A_SHAPE = 4
+
+
+@dataclass(frozen=True, slots=True)
+class FinishVariant(Variant[LastBurst]):
+    """A burst by itself, as the last part of a shape."""
+
+    uniform: ClassVar[bool] = False
+
+    def slot_seconds(self) -> int:
+        """Return the burst."""
+        return self.format.work_seconds or 0
+
+    def suits(self, movement: Movement) -> bool:
+        """Return whether a movement can be gone at for a minute."""
+        return bursts(movement)
+
+    def sets_of(self, movement: Movement) -> int:
+        """Return twelfths of a set."""
+        return timed_set(self.slot_seconds(), movement)
+
+
+def shaped(
+    shape: ClassShape, level: int, variant_for: Callable[[Format, int, int], Variant[Any] | None]
+) -> Iterator[ShapedVariant]:
+    """Yield a shape with each choice of sizes and times of its parts, for a group of a level.
+
+    ``variant_for``: the variant of a format, blocks and slots of a block, None where plans are not
+    made from it.
+    """
+    held: dict[str, int | None] = {}
+    each = [
+        [variant_for(fmt, part.blocks, size) for fmt, size in part.settings()]
+        for part in shape.parts
+    ]
+    for fitted in product(*each):
+        known = [own for own in fitted if own is not None]
+        if len(known) == len(fitted):
+            yield with_parts(shape, known, level, held)
+
+
+def with_parts(
+    shape: ClassShape,
+    fitted: Sequence[Variant[Any]],
+    level: int,
+    held: dict[str, int | None] | None = None,
+) -> ShapedVariant:
+    """Return a shape whose parts have their variants; ``held``: what is known of its movements."""
+    main = max(fitted, key=lambda own: own.all_sets)
+    return ShapedVariant(
+        main.format,
+        sum(own.blocks for own in fitted),
+        main.block_slots,
+        shape,
+        tuple(fitted),
+        level,
+        {} if held is None else held,
+    )
+
+
+def fitting(
+    every: Iterable[ShapedVariant], shortest: int, longest: int, stretch_seconds: int
+) -> list[ShapedVariant]:
+    """Return those that fit between two lengths of the work part, in seconds."""
+    return [
+        own
+        for own in every
+        if shortest <= own.main_seconds() <= longest
+        and own.breathes(stretch_seconds)
+        and own.work_seconds() <= (own.most_work_seconds(stretch_seconds) or NO_LIMIT)
+    ]

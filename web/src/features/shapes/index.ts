@@ -1,0 +1,2 @@
+export { ShapeMenu } from './ShapeMenu';
+export { ShapesPage } from './ShapesPage';
