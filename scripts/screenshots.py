@@ -104,7 +104,8 @@ def walk(camera: Photographer) -> None:
     camera.take("class-dark")
     camera.press("Use light colours")
     camera.take("class")
-    rows = "//h2[.='Work']/../following-sibling::div//button"
+    parts = " or ".join(f".='{name}'" for name in ("Work", "Lift", "Pairs", "Circuit", "Pulse"))
+    rows = f"//h2[{parts}]/../following-sibling::div//button"
     camera.driver.find_element(By.XPATH, rows).click()
     camera.see("[aria-label^='Swap in']")
     camera.take("class-movement")
@@ -117,6 +118,8 @@ def walk(camera: Photographer) -> None:
     camera.go(f"{board}/classes/5/sheet", "article")
     camera.take("run-sheet")
     more(camera, board)
+    camera.go("/shapes", "[aria-label^='Parts of']")
+    camera.take("shapes")
     camera.go("/series/new", "form")
     camera.see("[aria-label=Days]")
     camera.take("set-up")

@@ -71,6 +71,16 @@ class WithApplication(WithDatabase):
             )
         return series_id
 
+    def plan_series(self, series_id: int) -> None:
+        """Plan a stored series and put the plan into it."""
+        with self.database.transaction() as connection:
+            stored = series.get(connection, series_id)
+        result = plan(Problem(stored.plan, shipped_library()), None, 1)
+        assert result.plan is not None
+        with self.database.transaction() as connection:
+            classes = result.plan.classes
+            changes.save(connection, stored, classes, "Plan", None, result.certificate())
+
     def board(self, series_id: int) -> dict[str, Any]:
         answer = self.client.get(f"/api/series/{series_id}")
         self.assertEqual(answer.status_code, 200, answer.text)

@@ -11,6 +11,7 @@ from grike.exchange.classes import class_from
 from grike.exchange.documents import conforming
 from grike.exchange.library import shipped_library
 from grike.exchange.plans import plan_from
+from grike.exchange.shapes import shipped_shapes
 from grike.store import series
 from tests.api.base import WithApplication, a_set_up
 
@@ -169,6 +170,42 @@ class SetUp(WithApplication):
             answer = self.post("/api/series", a_set_up(formats=formats))
             self.assertEqual(answer.status_code, 422, formats)
             self.assertIn(words, answer.json()["fields"]["formats"])
+
+    def test_shapes_are_kept_tried_and_checked(self) -> None:
+        """Chosen shapes come back; one that is not there is told; each says whether it fits."""
+        chosen = ["heavy-first", "lift-then-core"]
+        made = self.post("/api/series", a_set_up(shapes=chosen))
+        self.assertEqual(made.status_code, 201, made.text)
+        path = f"/api/series/{made.json()['id']}/setup"
+        self.assertEqual(self.client.get(path).json()["shapes"], chosen)
+        self.client.delete(f"/api/series/{made.json()['id']}", headers=self.csrf)
+        self.assertIn("pyramid", self.refused(shapes=["pyramid"])["shapes"])
+        tried = self.client.get("/api/shapes", params={"minutes": 45, "level": 1}).json()
+        self.assertEqual(len(tried), len(shipped_shapes()))
+        fits = {shape["id"]: shape for shape in tried}
+        self.assertEqual(fits["heavy-first"]["parts"], [])
+        self.assertIn("Fits 45 minutes", fits["lift-then-core"]["fits"])
+        roles = [part["role"] for part in fits["lift-then-core"]["parts"]]
+        self.assertEqual(roles, ["lift", "core"])
+        self.assertEqual(self.client.get("/api/shapes?minutes=5").status_code, 422)
+
+    def test_short_kit_is_shared_and_said(self) -> None:
+        """Where half of the people have a kit, the class says who does what without it."""
+        room = {"name": "Half hall", "heads": 30, "kit": {"mat": 12, "long-band": 8}}
+        made = self.post("/api/series", a_set_up(room=room, heads=12, weeks=1))
+        series_id = made.json()["id"]
+        self.plan_series(series_id)
+        board = self.client.get(f"/api/series/{series_id}").json()
+        self.assertEqual(board["certificate"]["gave_way"], [])
+        told: list[str] = []
+        for entry in board["classes"]:
+            detail = self.client.get(f"/api/series/{series_id}/classes/{entry['slot']}").json()
+            items = [item for block in detail["blocks"] for item in block["items"]]
+            told += detail["sharing"]
+            self.assertEqual(bool(detail["sharing"]), any(item["without"] for item in items))
+        self.assertIn(
+            "Long bands: 8 for 12. 4 people do it without, and all change over each round.", told
+        )
 
     def test_planned_series_keep_their_shape(self) -> None:
         """A series with classes refuses another set-up."""

@@ -132,6 +132,37 @@ class SetUp(WithBrowser):
         kinds = {planned.design.main_format() for planned in plan.classes}
         self.assertLessEqual(kinds, plan.shape.formats)
 
+    def test_a_class_gets_a_shape(self) -> None:
+        """Shapes are seen as strips and chosen for a series; its classes have their named parts."""
+        self.sign_in()
+        self.go("/shapes", "[aria-label='Lift, then core']")
+        self.press("30 minutes")
+        self.see_text("Fits 30 minutes with")
+        self.assertEqual(self.axe(), [])
+        self.go("/series/new", "[aria-label=Days]")
+        self.fill("Name", "With parts")
+        self.fill("Weeks", "1")
+        path = "//summary[contains(., 'Shapes of classes (none')]"
+        self.wait.until(lambda d: d.find_elements(By.XPATH, path))[0].click()
+        self.press("All that fit 45 minutes")
+        self.see_text("chosen)")
+        self.press("Lift, then core")
+        self.assertEqual(self.axe(), [])
+        self.press("Plan 4 classes")
+        self.see("table [data-slot]")
+        with self.database.transaction() as connection:
+            plan = series.get(connection, series.lines(connection)[0].id).plan
+        used = {planned.design.shape for planned in plan.classes}
+        self.assertNotIn("lift-then-core", used)
+        self.assertLessEqual(used, {shape.id for shape in plan.shape.class_shapes})
+        first = plan.classes[0].design
+        self.see("table [data-slot]").click()
+        self.see_text(first.name)
+        roles = [block.role.value.capitalize() for block in first.blocks if block.role]
+        self.assertTrue(roles)
+        for role in roles:
+            self.see_text(role)
+
     def test_colliding_rules_are_told_with_a_way_out(self) -> None:
         """A rise above the cap: the rule is named, and the set-up can be changed."""
         self.sign_in()

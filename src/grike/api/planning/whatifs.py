@@ -100,6 +100,7 @@ def _what_if(run: runs.Run) -> WhatIfModel:
         certificate = result["certificate"]
         model.cost = certificate["cost"]
         model.bound, model.by_rule = certificate["bound"], certificate["by_rule"]
+        model.words = [*certificate.get("gave_way", []), *result.get("notes", [])]
     return model
 
 

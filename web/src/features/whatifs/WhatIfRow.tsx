@@ -61,7 +61,9 @@ function standing(entry: Schemas['WhatIfModel']): string {
   if (entry.state === 'none')
     return entry.status === 'impossible' ? 'No plan can keep every must rule.' : 'No plan was found.';
   if (entry.cost == null) return 'It was not planned.';
-  if (entry.cost === 0) return 'Every rule kept; by the rules no plan can be better.';
+  const gave = entry.status === 'nearest' ? 'Not all musts could hold together. ' : '';
+  if (entry.cost === 0 && !gave) return 'Every rule kept; by the rules no plan can be better.';
   const rules = Object.entries(entry.by_rule ?? {}).map(([rule, cost]) => `${rule} ${cost}`);
-  return `Aims are missed by ${entry.cost} ${entry.cost === 1 ? 'point' : 'points'}: ${rules.join(', ')}.`;
+  if (!entry.cost) return gave;
+  return `${gave}Aims are missed by ${entry.cost} ${entry.cost === 1 ? 'point' : 'points'}: ${rules.join(', ')}.`;
 }

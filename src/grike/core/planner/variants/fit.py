@@ -49,7 +49,7 @@ def fit_of(shape: ClassShape, minutes: int, level: int) -> ShapeFit | None:
     able = fitting(shaped(shape, level, part_variant), shortest, longest, NO_LIMIT)
     if not able:
         return None
-    best = max(able, key=lambda own: (own.main_seconds(), own.slots))
+    best = max(able, key=lambda own: (own.slots, own.main_seconds()))
     pairs = zip(shape.parts, best.fitted, strict=True)
     parts = tuple(
         PartFit(part.role, part.theme, own.format.summary(), own.main_seconds(), own.slots)
