@@ -337,7 +337,7 @@ class GoingBack(unittest.TestCase):
         self.assertTrue(planned)
 
     def test_not_for_ever(self) -> None:
-        """After three times it is given up, and so from each of three seeds where musts give way."""
+        """After three times it is given up, and so from three seeds where musts give way."""
         stages, planned = self.stages(99)
         self.assertEqual(sum(stage.startswith("Week 2") for stage in stages), 4 + 3 * 4)
         self.assertTrue(any("what may give way" in stage for stage in stages))
