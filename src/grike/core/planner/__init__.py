@@ -21,7 +21,7 @@ from grike.core.planner.rolling import plan_weeks
 from grike.core.planner.run import Failure, Run, kept_facts
 from grike.core.planner.seeds import Branch, branched
 from grike.core.purpose import Purpose
-from grike.core.rules import broken_musts, cost_by_rule
+from grike.core.rules import BY_ID, broken_musts, cost_by_rule
 from grike.core.series import SeriesPlan
 
 #: Where the pattern of a later week is blocked, so many weeks are looked ahead.
@@ -59,18 +59,22 @@ def plan(
     run, filled = _another_way(run)
     best = improved(run, filled, seed)
     broken = broken_musts(best.found)
+    yields = gave_way(broken) if all(BY_ID[f.rule].yields for f in broken) else ()
     pool = run.pool
     status = status_of(best.cost, pool.bound, run.stopped or run.stop.requested())
-    return PlanResult(
+    if broken:
         # One that breaks a must is a plan to mend, and nothing is proven of it.
-        Status.UNKNOWN if broken else status,
+        status = Status.NEAREST if yields else Status.UNKNOWN
+    return PlanResult(
+        status,
         best.plan,
         best.cost,
-        min(best.cost, pool.bound),
+        0 if yields else min(best.cost, pool.bound),
         cost_by_rule(best.found),
-        tuple(_notes(run, best.plan, broken)),
+        tuple(_notes(run, best.plan, () if yields else broken)),
         seed=seed,
         library_version=problem.library.version,
+        gave_way=yields,
     )
 
 
