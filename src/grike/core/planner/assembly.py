@@ -15,7 +15,7 @@ from grike.core.movement import Movement
 from grike.core.pairs import in_pairs
 from grike.core.planner.frame import Framer, breather
 from grike.core.planner.linear import Limits
-from grike.core.planner.ordering import ordered
+from grike.core.planner.ordering import Ranks, ordered
 from grike.core.planner.problem import Problem, Settings
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.variants import Variant
@@ -120,16 +120,7 @@ def _in_order(
     level = problem.plan.shape.level
     ranks = {movement.id: rank(movement, cell.focus, level) for movement in movements}
     tries: list[tuple[tuple[int, int], Groups]] = []
-
-    def orders() -> Iterator[Groups]:
-        plain = cell.variant.in_blocks(ordered(movements, limits, ranks=ranks))
-        paired = [in_pairs(g) if _is_paired(draft(g)) else g for g in plain]
-        if paired != plain:
-            yield paired
-        yield plain
-        yield cell.variant.in_blocks(ordered(movements, limits, spread=True, ranks=ranks))
-
-    for groups in orders():
+    for groups in _orders(cell.variant, movements, limits, ranks):
         tries.append((trouble(groups), groups))
         if tries[-1][0] == (0, 0):
             break
@@ -140,9 +131,22 @@ def _in_order(
     return min(tries, key=lambda entry: entry[0])[1]
 
 
-def _is_paired(block: Block) -> bool:
-    """Return whether movements of a block are done in pairs that are made by their places."""
-    return isinstance(block.format, Superset) and block.format.group == PAIR
+def _orders(
+    variant: Variant[Any], movements: Sequence[Movement], limits: Limits, ranks: Ranks
+) -> Iterator[Groups]:
+    """Yield orders by block: with pairs made for a reason, as the changes ask, with loads apart."""
+    plain = variant.in_blocks(ordered(movements, limits, ranks=ranks))
+    paired = [in_pairs(group) if _is_paired(variant, group) else group for group in plain]
+    if paired != plain:
+        yield paired
+    yield plain
+    yield variant.in_blocks(ordered(movements, limits, spread=True, ranks=ranks))
+
+
+def _is_paired(variant: Variant[Any], group: Sequence[Movement]) -> bool:
+    """Return whether the movements of a block are done in pairs that are made by their places."""
+    fmt = variant.draft_for(group, NO_ITEMS).format
+    return isinstance(fmt, Superset) and fmt.group == PAIR
 
 
 def _exchanged(
