@@ -15,6 +15,7 @@ from typing import Any
 
 from jsonschema import Draft202012Validator
 
+from grike.core.advice.why import why_class
 from grike.core.anatomy import Muscle
 from grike.core.class_shape import ClassShape, ShapePart, Takes
 from grike.core.class_shape_codec import class_shape_from, class_shape_to
@@ -233,6 +234,18 @@ class Planned(unittest.TestCase):
             self.assertEqual(after.shape, before.shape)
             self.assertEqual([b.role for b in after.blocks], [b.role for b in before.blocks])
             self.assertNotEqual(after.movement_ids(), before.movement_ids())
+
+    def test_why_says_what_it_is_made_of(self) -> None:
+        """The shape by its name and sentence; neighbours by their shapes, not their formats."""
+        facts = Facts(planned(), LIBRARY)
+        for slot in (0, 1):
+            told = " ".join(reason.text for reason in why_class(facts, slot))
+            shape = planned().shape.class_shape(planned().classes[slot].design.shape)
+            assert shape is not None
+            self.assertIn(f"Its shape is {shape.name.lower()}. {shape.sentence}", told)
+            after = planned().shape.class_shape(planned().classes[slot + 1].design.shape)
+            assert after is not None
+            self.assertIn(f"{after.name} would be the shape of", told)
 
     def test_shapes_suit_level_and_length(self) -> None:
         """Beginners get no shape that is not for them, and a short class no long one."""

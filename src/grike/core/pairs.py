@@ -14,6 +14,7 @@ from grike.core.composition import HIPS, KNEE, PRESS, PULL, TRUNK, patterns_of
 from grike.core.movement import Movement
 from grike.core.pattern import Pattern, Tier
 
+PAIR = 2
 _PUSHES = PRESS | {Pattern.FLY, Pattern.ELBOW_EXTENSION}
 _PULLS = PULL | {Pattern.ELBOW_FLEXION}
 _BACK = frozenset({Pattern.BACK_EXTENSION})

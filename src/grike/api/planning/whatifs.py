@@ -7,7 +7,7 @@ from typing import Any
 
 from fastapi import APIRouter, Request
 
-from grike.api.board.views import kit_name
+from grike.api.board.views import kit_name, shape_name
 from grike.api.planning.models import (
     ComparisonModel,
     DayModel,
@@ -200,5 +200,5 @@ def _side(name: str, side: Side) -> SideModel:
 def _class_words(design: ClassDesign | None) -> str:
     if design is None:
         return ""
-    fmt = (name_of(design.main_format()) or "no work").lower()
+    fmt = (shape_name(design) or name_of(design.main_format()) or "no work").lower()
     return f"{FOCUS_NAMES[design.focus]}, {fmt}, {kit_name(design.kit).lower()}"

@@ -16,18 +16,19 @@ from grike.core.cautions import CAUTION_NAMES
 from grike.core.editing import item_at, swapped, with_block, work_blocks
 from grike.core.errors import InvalidInput
 from grike.core.focus import FOCUS_NAMES, Focus, on_focus
-from grike.core.formats import name_of
+from grike.core.formats import Superset
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.pool import suits_level, ways_out_missing
 from grike.core.kit import KIT_NAMES
 from grike.core.movement import Movement, Role
+from grike.core.pairs import PAIR, reason
 from grike.core.rules import Facts, Finding, broken_musts, cost_by_rule, findings, found_with
 from grike.core.rules.c1_focus import C1
 from grike.core.rules.c3_once import C3
 from grike.core.rules.c9_kit import C9
 from grike.core.rules.c12_ways_out import C12
 from grike.core.rules.d1_recovery import D1, HEART, too_close
-from grike.core.rules.d2_formats import D2
+from grike.core.rules.d2_formats import D2, look_name
 from grike.core.rules.d3_kit import D3
 from grike.core.rules.g1_cautions import G1
 from grike.core.rules.g2_never import G2
@@ -172,7 +173,21 @@ def why_class(facts: Facts, slot: int) -> tuple[Reason, ...]:
 
     Only the rules between days are asked; what the movements would do is not tried.
     """
-    return (*_why_focus(facts, slot), *_why_neighbours(facts, slot))
+    return (*_why_shape(facts, slot), *_why_focus(facts, slot), *_why_neighbours(facts, slot))
+
+
+def _why_shape(facts: Facts, slot: int) -> Iterator[Reason]:
+    """Yield what the class is made of: its shape, and what its pairs are for."""
+    design = class_at(facts, slot).design
+    shape = facts.shape.class_shape(design.shape)
+    if shape is not None:
+        yield Reason("", f"Its shape is {shape.name.lower()}. {shape.sentence}")
+    for block in design.blocks:
+        if isinstance(block.format, Superset) and block.format.group == PAIR:
+            own = [facts.library[item.movement_id] for item in block.items]
+            for one, other in zip(own[::2], own[1::2], strict=False):
+                if words := reason(one, other):
+                    yield Reason("", f"{one.name} with {other.name.lower()}: {words}.")
 
 
 def _why_focus(facts: Facts, slot: int) -> Iterator[Reason]:
@@ -215,10 +230,11 @@ def _why_neighbours(facts: Facts, slot: int) -> Iterator[Reason]:
     member = facts.classes[place]
     around = [*facts.classes[max(0, place - 1) : place], *facts.classes[place + 1 : place + 2]]
     for other in around:
-        fmt, kit = other.design.main_format(), other.design.kit
-        if D2.on(facts.sheet) and fmt and fmt != member.design.main_format():
-            name = name_of(fmt)
-            yield Reason(D2.id, f"{name} would be the format of {other.slot.label} once more.")
+        look, kit = other.design.look(), other.design.kit
+        if D2.on(facts.sheet) and look and look != member.design.look():
+            name = look_name(look, facts)
+            what = "shape" if other.design.shape else "format"
+            yield Reason(D2.id, f"{name} would be the {what} of {other.slot.label} once more.")
         if D3.on(facts.sheet) and kit != member.design.kit:
             names = ", ".join(KIT_NAMES[k] for k in sorted(kit)) or "body weight"
             yield Reason(

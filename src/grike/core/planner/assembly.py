@@ -12,7 +12,7 @@ from grike.core.focus import FOCUS_NAMES
 from grike.core.formats import Superset
 from grike.core.item import Item
 from grike.core.movement import Movement
-from grike.core.pairs import in_pairs
+from grike.core.pairs import PAIR, in_pairs
 from grike.core.planner.frame import Framer, breather
 from grike.core.planner.linear import Limits
 from grike.core.planner.ordering import Ranks, ordered
@@ -33,7 +33,7 @@ from grike.core.series import PlannedClass, Slot
 from grike.core.sheet import Mode
 
 Groups: TypeAlias = list[list[Movement]]
-ORDER_TIME, PAIR = 0.2, 2
+ORDER_TIME = 0.2
 NO_ITEMS: Mapping[str, Item] = {}
 #: The rules that the order within a class decides.
 ORDER_RULES = (C5, C6, C7, C8, C13, C14, P3, P5)

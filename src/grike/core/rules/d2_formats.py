@@ -19,13 +19,14 @@ def _check_format(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                 "D2",
                 line.mode,
                 Place(after.slot.week, after.slot.index),
-                f"{_name(mine, facts)} again, as in the class before.",
+                f"{look_name(mine, facts)} again, as in the class before.",
                 "Choose another format for one of the two.",
                 cost=line.weight if line.mode is Mode.AIM else 0,
             )
 
 
-def _name(look: str, facts: Facts) -> str:
+def look_name(look: str, facts: Facts) -> str:
+    """Return the name of a shape of the series, or else of a format."""
     shape = facts.shape.class_shape(look)
     return shape.name if shape is not None else name_of(look) or "The same shape"
 
