@@ -13,6 +13,7 @@ from grike.core.planner.linear import Limits, Outcome, Solved
 from grike.core.planner.pool import pool_report
 from grike.core.planner.rolling import plan_weeks
 from grike.core.planner.run import Run, WeekTask
+from grike.core.planner.seeds import Branch, branched
 from grike.core.planner.selection import at_least_cost, build, structure_rows
 from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton
 from grike.core.planner.weeks import week_task
@@ -33,7 +34,8 @@ SAFE = frozenset({"C2", "C11", "D8", "P1", "P2", "W6"})
 ORDER = frozenset({"C5", "C6", "P3"})
 #: The formats of the series that are filled at random; none named: any.
 FORMATS = ((), ("timed-circuit", "superset"), ("straight-sets", "ladder", "timed-circuit"))
-FILLINGS = 4
+#: Weeks that are filled at random, and seeds from which the two weeks around them are tried.
+FILLINGS, TRIES = 4, 4
 
 
 class Filled(NamedTuple):
@@ -54,7 +56,12 @@ def a_run(formats: tuple[str, ...], seed: int) -> tuple[Run, dict[int, Cell]]:
             sheet = sheet.with_line(rule.id, mode=Mode.AIM)
     problem = Problem(replace(request, sheet=sheet), LIBRARY)
     run = Run(problem, Settings(), NeverStop(), seed, pool_report(problem))
-    failure = plan_weeks(run)
+    for again in range(1, TRIES + 1):
+        failure = plan_weeks(run)
+        if failure is None:
+            break
+        # With every rule on, a week may be blocked by the one before it.
+        run = run.anew(seed=branched(seed, Branch.BEGIN_ANEW, again))
     assert failure is None, failure
     run.forget(1)
     kept = dict(run.facts)
