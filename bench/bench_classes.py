@@ -23,9 +23,8 @@ from grike.core.composition import NEEDS, is_main, mains_wanted
 from grike.core.dose import dose_text
 from grike.core.errors import InvalidInput
 from grike.core.focus import FOCUS_NAMES, Focus
-from grike.core.formats import Superset
 from grike.core.judging.class_facts import ClassFacts
-from grike.core.pairs import reason
+from grike.core.pairs import pairs_of, reason
 from grike.core.pattern import Tier
 from grike.core.planner import Problem, Settings, plan
 from grike.core.rules import BY_ID, Facts, broken_musts, findings
@@ -88,9 +87,7 @@ def reasoned(member: ClassFacts) -> float:
     """Return the share of pairs that one would make for a reason; -1 for a class without pairs."""
     found: list[bool] = []
     for block in member.design.blocks:
-        if isinstance(block.format, Superset) and block.format.group == 2:
-            own = [member.library[item.movement_id] for item in block.items]
-            found += [bool(reason(*pair)) for pair in zip(own[::2], own[1::2], strict=False)]
+        found += [bool(reason(*pair)) for pair in pairs_of(block, member.library)]
     return statistics.fmean(found) if found else -1
 
 

@@ -35,7 +35,7 @@ def _rule(rule: Rule) -> str:
             for name, number in rule.numbers.items()
         ),
         f"- Asked about: {rule.topic}",
-        f"- Gives way, where it is a must and not all can hold: {rule.yields.words}",
+        f"- As a must, where not all of them can hold: {rule.yields.words}",
         f"- Held in the planner by: {' and '.join(rule.stages)}",
         f"- Source: {SOURCES[rule.source]}",
     ]

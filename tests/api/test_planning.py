@@ -172,6 +172,18 @@ class WhatIfs(WithSeries):
         two = self.client.get(f"/api/compare?one=series-{self.series_id}&other=run-{fewer}").json()
         self.assertEqual([d["other"] for d in two["days"] if d["weekday"] == 4], [""])
 
+    def test_another_way_of_working_brings_its_shapes(self) -> None:
+        """Planned in shapes beside a series of formats, compared by the names of both."""
+        (run,) = self.begin({"label": "In shapes", "shapes": ["stations", "lift-then-core"]})
+        seen = self.client.get(f"/api/compare?one=series-{self.series_id}&other=run-{run}").json()
+        looks = {day["other"].split(", ", 1)[1] for day in seen["days"]}
+        names = ("stations in rounds, ", "lift, then core, ")
+        self.assertTrue(all(look.startswith(names) for look in looks), looks)
+        body = {"changes": [{"label": "None", "shapes": ["pyramid"]}]}
+        answer = self.post(f"/api/series/{self.series_id}/what-ifs", body)
+        self.assertEqual(answer.status_code, 422)
+        self.assertIn("pyramid", answer.text)
+
     def test_one_becomes_a_series(self) -> None:
         """Adopted, it stands in the list with its plan; forgotten, it is gone."""
         (run,) = self.begin({"label": "No step", "rules": {"W7": {"mode": "off"}}})

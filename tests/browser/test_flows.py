@@ -145,7 +145,7 @@ class SetUp(WithBrowser):
         path = "//summary[contains(., 'Shapes of classes (none')]"
         self.wait.until(lambda d: d.find_elements(By.XPATH, path))[0].click()
         self.press("All that fit 45 minutes")
-        self.see_text("chosen)")
+        self.see_text("chosen that fit 45 minutes")
         self.press("Lift, then core")
         self.assertEqual(self.axe(), [])
         self.press("Plan 4 classes")

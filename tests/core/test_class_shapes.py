@@ -30,6 +30,7 @@ from grike.core.item import Handling
 from grike.core.movement import Pace
 from grike.core.pattern import Pattern, Tier
 from grike.core.planner import Problem, plan
+from grike.core.planner.readiness import set_up_problems
 from grike.core.planner.refill import refill
 from grike.core.planner.standing import variant_of
 from grike.core.planner.variants import Variant, part_variant, variants_of
@@ -161,6 +162,36 @@ class Data(unittest.TestCase):
                     f"{minutes} minutes with {fit.movements} movements", fit.words(minutes)
                 )
                 self.assertLess(sum(part.seconds for part in fit.parts), 60 * minutes)
+
+    def test_the_page_and_the_planner_agree_on_what_fits(self) -> None:
+        """A shape is said to fit just where the planner would use it, and in a size that it has."""
+        for minutes in range(20, 95, 5):
+            for level in (1, 2, 3):
+                for shape in shipped_shapes():
+                    fit = fit_of(shape, minutes, level)
+                    request = a_plan(minutes=minutes, level=level, class_shapes=(shape,))
+                    slots = {variant.slots for variant in variants_of(request)}
+                    self.assertEqual(fit is not None, bool(slots), (shape.id, minutes, level))
+
+    def test_what_cannot_be_planned_is_said_at_its_field(self) -> None:
+        """Shapes that are too long for the class, and shapes where movements are carried on."""
+        (lunch,) = chosen_shapes(["lunch"])
+        carried = default_sheet().with_line("D7", mode=Mode.AIM)
+        for request, words in (
+            (a_plan(minutes=75, class_shapes=(lunch,)), "None of the shapes chosen fits 75"),
+            (a_plan(sheet=carried, class_shapes=shipped_shapes()), "do not carry"),
+        ):
+            with self.assertRaises(InvalidInput) as caught:
+                set_up_problems(request, LIBRARY)
+            self.assertIn(words, caught.exception.fields["shapes"])
+            set_up_problems(
+                replace(request, shape=replace(request.shape, class_shapes=())), LIBRARY
+            )
+
+    def test_the_readme_counts_them(self) -> None:
+        """How many shapes there are stands in the README as it is."""
+        readme = (ROOT / "README.md").read_text(encoding="utf-8")
+        self.assertIn(f"one of {len(shipped_shapes())} *shapes*", readme)
 
     def test_refusals(self) -> None:
         """No parts, sizes of nothing, a burst done more often, a shape that is not there."""

@@ -15,9 +15,8 @@ from hypothesis import strategies as st
 
 from grike.core.anatomy import Muscle
 from grike.core.focus import Focus
-from grike.core.formats import Superset
 from grike.core.movement import Movement, Role
-from grike.core.pairs import in_pairs, pair_cost, reason
+from grike.core.pairs import in_pairs, pair_cost, pairs_of, reason
 from grike.core.pattern import Pattern, Tier
 from grike.core.planner import Problem, plan
 from grike.core.series import SeriesPlan
@@ -79,9 +78,7 @@ def shares(whole: SeriesPlan) -> list[bool]:
     out: list[bool] = []
     for member in whole.classes:
         for block in member.design.blocks:
-            if isinstance(block.format, Superset) and block.format.group == 2:
-                own = [LIBRARY[item.movement_id] for item in block.items]
-                out += [bool(reason(*pair)) for pair in zip(own[::2], own[1::2], strict=False)]
+            out += [bool(reason(*pair)) for pair in pairs_of(block, LIBRARY)]
     return out
 
 

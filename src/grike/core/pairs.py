@@ -6,15 +6,16 @@ from memory.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from functools import lru_cache
 
 from grike.core.anatomy import Muscle, Region, region_of
 from grike.core.composition import HIPS, KNEE, PRESS, PULL, TRUNK, patterns_of
+from grike.core.design import Block
+from grike.core.library import Library
 from grike.core.movement import Movement
 from grike.core.pattern import Pattern, Tier
 
-PAIR = 2
 _PUSHES = PRESS | {Pattern.FLY, Pattern.ELBOW_EXTENSION}
 _PULLS = PULL | {Pattern.ELBOW_FLEXION}
 _BACK = frozenset({Pattern.BACK_EXTENSION})
@@ -68,6 +69,13 @@ def pair_cost(one: Movement, other: Movement) -> int:
         + UP_AND_DOWN * (one.upright != other.upright)
         + OTHER_KIT * (all(kits) and kits[0] != kits[1])
     )
+
+
+def pairs_of(block: Block, library: Library) -> Iterator[tuple[Movement, Movement]]:
+    """Yield the pairs of a block in order; none where its format makes none."""
+    if block.format.in_pairs:
+        own = [library[item.movement_id] for item in block.items]
+        yield from zip(own[::2], own[1::2], strict=False)
 
 
 def in_pairs(movements: Sequence[Movement]) -> list[Movement]:

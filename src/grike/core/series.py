@@ -10,7 +10,7 @@ from grike.core.class_shape import ClassShape
 from grike.core.design import ClassDesign
 from grike.core.errors import InvalidInput
 from grike.core.focus import USUAL_FOCUSES, Focus
-from grike.core.formats import FORMATS
+from grike.core.formats import FORMATS, name_of
 from grike.core.kit import Room
 from grike.core.sheet import RuleSheet
 from grike.core.wishes import Wishes
@@ -89,6 +89,11 @@ class SeriesShape:
     def class_shape(self, shape_id: str) -> ClassShape | None:
         """Return one of its shapes by id."""
         return next((own for own in self.class_shapes if own.id == shape_id), None)
+
+    def look_name(self, design: ClassDesign) -> str:
+        """Return the name of the shape of a class, or where it has none of its main format."""
+        own = self.class_shape(design.shape)
+        return own.name if own is not None else name_of(design.main_format())
 
     def menu(self, weekday: int) -> frozenset[Focus]:
         """Return the focuses from which a weekday may choose."""

@@ -40,8 +40,8 @@ class BoardClass(Model):
     name: str
     focus: OneOf[Focus]
     format: str
-    #: The name of its shape; "" where it has none.
-    shape_name: str
+    #: The name of its shape, or of its main format; "" without any work.
+    look: str
     #: The letters of the main format, and its place in the catalogue; "" and 0 without any work.
     format_letters: str
     format_place: int

@@ -20,7 +20,6 @@ from grike.api.state import HeldSeries
 from grike.core.advice.class_load import week_load
 from grike.core.anatomy import Muscle
 from grike.core.codec import room_to
-from grike.core.design import ClassDesign
 from grike.core.formats import FORMATS
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.kit import KIT_NAMES, Kit
@@ -120,21 +119,17 @@ def class_volume(member: ClassFacts, sheet: RuleSheet) -> BodyVolume:
     return volume
 
 
-def _board_class(member: ClassFacts, sheet: RuleSheet, count: int) -> BoardClass:
+def _board_class(facts: Facts, member: ClassFacts, count: int) -> BoardClass:
     """Return a class for the board; ``count``: its findings."""
-    name = ("board", sheet.yardstick, count)
+    look = facts.shape.look_name(member.design)
+    name = ("board", facts.sheet.yardstick, look, count)
     if name not in member.kept:
-        member.kept[name] = _new_board_class(member, sheet, count)
+        member.kept[name] = _new_board_class(member, facts.sheet, look=look, count=count)
     made: BoardClass = member.kept[name]
     return made
 
 
-def shape_name(design: ClassDesign) -> str:
-    """Return the name of the shape of a class, as it stands in its own name; "" without one."""
-    return design.name.partition(", ")[2].capitalize() if design.shape else ""
-
-
-def _new_board_class(member: ClassFacts, sheet: RuleSheet, count: int) -> BoardClass:
+def _new_board_class(member: ClassFacts, sheet: RuleSheet, *, look: str, count: int) -> BoardClass:
     slot, design = member.slot, member.design
     kind = design.main_format()
     return BoardClass(
@@ -145,7 +140,7 @@ def _new_board_class(member: ClassFacts, sheet: RuleSheet, count: int) -> BoardC
         name=design.name,
         focus=design.focus,
         format=kind,
-        shape_name=shape_name(design),
+        look=look,
         format_letters=FORMATS[kind].letters if kind else "",
         format_place=list(FORMATS).index(kind) if kind else 0,
         kit=sorted(design.kit),
@@ -252,7 +247,7 @@ def board(held: HeldSeries, around: Around) -> Board:
         heads=shape.heads,
         room=RoomModel(**room_to(shape.room)),
         slots=[slot.week * 7 + slot.weekday for slot in shape.slots()],
-        classes=[_board_class(m, sheet, counts[m.slot.index]) for m in facts.classes],
+        classes=[_board_class(facts, m, counts[m.slot.index]) for m in facts.classes],
         week_volumes={
             week: _week_volume(facts, week, volume) for week, volume in facts.week_volumes.items()
         },

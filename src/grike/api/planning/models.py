@@ -8,6 +8,7 @@ from pydantic import Field, model_validator
 
 from grike.api.model import Day, Document, Model
 from grike.api.shared import RuleChange, Write
+from grike.core.series import MOST_SHAPES
 
 
 class RunRequest(Write):
@@ -54,6 +55,7 @@ class WhatIf(Model):
     level: int | None = None
     heads: int | None = None
     rules: dict[str, RuleChange] | None = None
+    shapes: list[str] | None = Field(default=None, max_length=MOST_SHAPES)
 
 
 class WhatIfs(Model):

@@ -7,7 +7,7 @@ from typing import Any
 
 from fastapi import APIRouter, Request
 
-from grike.api.board.views import kit_name, shape_name
+from grike.api.board.views import kit_name
 from grike.api.planning.models import (
     ComparisonModel,
     DayModel,
@@ -23,18 +23,19 @@ from grike.api.security import Director, SignedIn, StateOf
 from grike.api.shared import Created
 from grike.api.state import State
 from grike.core.advice.compare import Side, compare
+from grike.core.class_shape_codec import class_shape_to
 from grike.core.codec import shape_from, shape_to
 from grike.core.design import ClassDesign
 from grike.core.errors import Conflict, InvalidInput, NotFound
 from grike.core.focus import FOCUS_NAMES
-from grike.core.formats import name_of
 from grike.core.plain import at
 from grike.core.planner.readiness import set_up_problems
 from grike.core.rules import BY_ID, Facts
 from grike.core.rules.sheet_codec import sheet_from, sheet_to
-from grike.core.series import SeriesPlan
+from grike.core.series import SeriesPlan, SeriesShape
 from grike.core.wishes import Wishes
 from grike.exchange.plans import plan_from
+from grike.exchange.shapes import chosen_shapes
 from grike.store import changes, runs, series
 from grike.store.connection import Connection
 
@@ -44,7 +45,9 @@ router = APIRouter(prefix="/api", tags=["what-ifs"])
 def _changed(plan: SeriesPlan, change: WhatIf) -> SeriesPlan:
     """Return the set-up of a series with a what-if put in; pins of other shapes fall away."""
     shape = shape_to(plan.shape)
-    given = change.model_dump(exclude_none=True, exclude={"label", "rules"})
+    given = change.model_dump(exclude_none=True, exclude={"label", "rules", "shapes"})
+    if change.shapes is not None:
+        given["shapes"] = [class_shape_to(own) for own in chosen_shapes(change.shapes)]
     if given.keys() & {"weekdays", "weeks"}:
         wishes = replace(plan.shape.wishes, pins=())
         shape = shape_to(replace(plan.shape, wishes=wishes))
@@ -152,8 +155,8 @@ def get_comparison(one: str, other: str, _: SignedIn, state: StateOf) -> Compari
             DayModel(
                 week=day.week,
                 weekday=day.weekday,
-                one=_class_words(day.one),
-                other=_class_words(day.other),
+                one=_class_words(first.shape, day.one),
+                other=_class_words(second.shape, day.other),
                 shared=day.shared,
                 same=day.same,
             )
@@ -197,8 +200,8 @@ def _side(name: str, side: Side) -> SideModel:
     )
 
 
-def _class_words(design: ClassDesign | None) -> str:
+def _class_words(shape: SeriesShape, design: ClassDesign | None) -> str:
     if design is None:
         return ""
-    fmt = (shape_name(design) or name_of(design.main_format()) or "no work").lower()
-    return f"{FOCUS_NAMES[design.focus]}, {fmt}, {kit_name(design.kit).lower()}"
+    look = (shape.look_name(design) or "no work").lower()
+    return f"{FOCUS_NAMES[design.focus]}, {look}, {kit_name(design.kit).lower()}"

@@ -16,19 +16,18 @@ from grike.core.cautions import CAUTION_NAMES
 from grike.core.editing import item_at, swapped, with_block, work_blocks
 from grike.core.errors import InvalidInput
 from grike.core.focus import FOCUS_NAMES, Focus, on_focus
-from grike.core.formats import Superset
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.pool import suits_level, ways_out_missing
 from grike.core.kit import KIT_NAMES
 from grike.core.movement import Movement, Role
-from grike.core.pairs import PAIR, reason
+from grike.core.pairs import pairs_of, reason
 from grike.core.rules import Facts, Finding, broken_musts, cost_by_rule, findings, found_with
 from grike.core.rules.c1_focus import C1
 from grike.core.rules.c3_once import C3
 from grike.core.rules.c9_kit import C9
 from grike.core.rules.c12_ways_out import C12
 from grike.core.rules.d1_recovery import D1, HEART, too_close
-from grike.core.rules.d2_formats import D2, look_name
+from grike.core.rules.d2_formats import D2
 from grike.core.rules.d3_kit import D3
 from grike.core.rules.g1_cautions import G1
 from grike.core.rules.g2_never import G2
@@ -183,11 +182,9 @@ def _why_shape(facts: Facts, slot: int) -> Iterator[Reason]:
     if shape is not None:
         yield Reason("", f"Its shape is {shape.name.lower()}. {shape.sentence}")
     for block in design.blocks:
-        if isinstance(block.format, Superset) and block.format.group == PAIR:
-            own = [facts.library[item.movement_id] for item in block.items]
-            for one, other in zip(own[::2], own[1::2], strict=False):
-                if words := reason(one, other):
-                    yield Reason("", f"{one.name} with {other.name.lower()}: {words}.")
+        for one, other in pairs_of(block, facts.library):
+            if words := reason(one, other):
+                yield Reason("", f"{one.name} with {other.name.lower()}: {words}.")
 
 
 def _why_focus(facts: Facts, slot: int) -> Iterator[Reason]:
@@ -232,7 +229,7 @@ def _why_neighbours(facts: Facts, slot: int) -> Iterator[Reason]:
     for other in around:
         look, kit = other.design.look(), other.design.kit
         if D2.on(facts.sheet) and look and look != member.design.look():
-            name = look_name(look, facts)
+            name = facts.shape.look_name(other.design)
             what = "shape" if other.design.shape else "format"
             yield Reason(D2.id, f"{name} would be the {what} of {other.slot.label} once more.")
         if D3.on(facts.sheet) and kit != member.design.kit:

@@ -81,6 +81,11 @@ class Format:
         return 0
 
     @property
+    def in_pairs(self) -> bool:
+        """Return whether each two movements in turn are a pair, done in turn before the next."""
+        return False
+
+    @property
     def shares_bouts(self) -> bool:
         """Return whether a movement takes one bout however many sides it has."""
         return False

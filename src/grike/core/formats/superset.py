@@ -55,6 +55,11 @@ class Superset(Format):
         return cls(3, 20, 45, reps=10)
 
     @property
+    def in_pairs(self) -> bool:
+        """Return whether a group is two movements."""
+        return self.group == 2
+
+    @property
     def times(self) -> int:
         """Return how often each movement is worked."""
         return self.sets

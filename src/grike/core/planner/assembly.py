@@ -9,10 +9,9 @@ from typing import Any, TypeAlias
 
 from grike.core.design import Block, ClassDesign
 from grike.core.focus import FOCUS_NAMES
-from grike.core.formats import Superset
 from grike.core.item import Item
 from grike.core.movement import Movement
-from grike.core.pairs import PAIR, in_pairs
+from grike.core.pairs import in_pairs
 from grike.core.planner.frame import Framer, breather
 from grike.core.planner.linear import Limits
 from grike.core.planner.ordering import Ranks, ordered
@@ -136,17 +135,14 @@ def _orders(
 ) -> Iterator[Groups]:
     """Yield orders by block: with pairs made for a reason, as the changes ask, with loads apart."""
     plain = variant.in_blocks(ordered(movements, limits, ranks=ranks))
-    paired = [in_pairs(group) if _is_paired(variant, group) else group for group in plain]
+    paired = [
+        in_pairs(group) if variant.draft_for(group, NO_ITEMS).format.in_pairs else group
+        for group in plain
+    ]
     if paired != plain:
         yield paired
     yield plain
     yield variant.in_blocks(ordered(movements, limits, spread=True, ranks=ranks))
-
-
-def _is_paired(variant: Variant[Any], group: Sequence[Movement]) -> bool:
-    """Return whether the movements of a block are done in pairs that are made by their places."""
-    fmt = variant.draft_for(group, NO_ITEMS).format
-    return isinstance(fmt, Superset) and fmt.group == PAIR
 
 
 def _exchanged(

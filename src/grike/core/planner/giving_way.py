@@ -1,7 +1,7 @@
 """There is always a plan: where the musts cannot all hold together, the nearest one is looked for.
 
 Some musts are then asked as aims, the weightier the later they give way; what keeps people safe,
-what was promised and what a class is made of stays as it is.
+what was promised, and how a class is laid out stays as it is.
 """
 
 from __future__ import annotations

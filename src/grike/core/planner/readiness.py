@@ -10,6 +10,7 @@ from grike.core.library import Library
 from grike.core.planner.cells import largest_class, themes
 from grike.core.planner.variants import main_kinds, variants_of
 from grike.core.rules.c1_focus import C1
+from grike.core.rules.d7_carrying import D7
 from grike.core.series import DAY_NAMES, SeriesPlan
 from grike.core.sharing import usable_kit
 from grike.core.sheet import Mode
@@ -20,7 +21,17 @@ def set_up_problems(plan: SeriesPlan, library: Library) -> None:
     shape = plan.shape
     fields: dict[str, str] = {}
     options = variants_of(plan)
-    if not options:
+    if shape.class_shapes and D7.on(plan.sheet):
+        fields["shapes"] = (
+            "Classes in shapes do not carry movements on (D7). Choose no shapes, or take that rule "
+            "off."
+        )
+    elif shape.class_shapes and not options:
+        fields["shapes"] = (
+            f"None of the shapes chosen fits {shape.minutes} minutes at this level. Choose others, "
+            "or none."
+        )
+    elif not options:
         if shape.formats:
             names = ", ".join(name_of(kind).lower() for kind in sorted(shape.formats))
             fields["formats"] = (

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from grike.core.formats import name_of
 from grike.core.judging.facts import Facts
 from grike.core.judging.finding import Finding, Place
 from grike.core.rules.rule import Mend, Rule, Stage, Yields, setting
@@ -19,16 +18,10 @@ def _check_format(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                 "D2",
                 line.mode,
                 Place(after.slot.week, after.slot.index),
-                f"{look_name(mine, facts)} again, as in the class before.",
+                f"{facts.shape.look_name(after.design)} again, as in the class before.",
                 "Choose another format for one of the two.",
                 cost=line.weight if line.mode is Mode.AIM else 0,
             )
-
-
-def look_name(look: str, facts: Facts) -> str:
-    """Return the name of a shape of the series, or else of a format."""
-    shape = facts.shape.class_shape(look)
-    return shape.name if shape is not None else name_of(look) or "The same shape"
 
 
 D2 = Rule(

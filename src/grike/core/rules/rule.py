@@ -64,7 +64,7 @@ class Mend(StrEnum):
 class Yields(IntEnum):
     """When a must gives way where not all can hold together; what comes first gives way first.
 
-    What keeps people safe, what was promised and what a class is made of never does.
+    What keeps people safe, what was promised, and how a class is laid out never does.
     """
 
     NEVER = 0
@@ -75,16 +75,16 @@ class Yields(IntEnum):
 
     @property
     def words(self) -> str:
-        """Return when a must gives way, for people."""
+        """Return when a must gives way, in a sentence."""
         return _YIELDS[self]
 
 
 _YIELDS = {
-    Yields.NEVER: "never",
-    Yields.VARIETY: "first: variety from day to day",
-    Yields.RETURNS: "second: how soon a movement comes back",
-    Yields.BALANCE: "third: balance and focus",
-    Yields.STEPS: "last: the steps from week to week",
+    Yields.NEVER: "Never gives way.",
+    Yields.VARIETY: "Gives way first, with variety from day to day.",
+    Yields.RETURNS: "Gives way second: how soon a movement comes back.",
+    Yields.BALANCE: "Gives way third, with balance and focus.",
+    Yields.STEPS: "Gives way last: the steps from week to week.",
 }
 
 

@@ -59,7 +59,7 @@ export function ClassBlock({ series, entry, lens, kits }: Props) {
       </Text>
       <Flex align="center" gap="1.5" fontSize="xs" color="ink">
         <KitIcons kit={entry.kit} />
-        <Text truncate>{lens === 'format' ? entry.kit_name : entry.shape_name || name(entry.format)}</Text>
+        <Text truncate>{lens === 'format' ? entry.kit_name : entry.look}</Text>
         <Text
           ml="auto"
           fontFamily="mono"

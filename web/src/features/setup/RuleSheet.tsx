@@ -95,7 +95,7 @@ function RuleRow({ rule, draft, onDraft }: Props & { rule: Rule }) {
         </Text>
         <Text fontSize="xs" color="soft">
           {rule.reason} {rule.source}
-          {mode === 'must' && ` Gives way ${rule.gives_way}.`}
+          {mode === 'must' && ` ${rule.gives_way}`}
         </Text>
         <Flex wrap="wrap" gap="3" mt="1">
           {rule.numbers.map((number) => (

@@ -19,10 +19,12 @@ export function ShapeMenu({ minutes, level, chosen, error, onChosen }: Props) {
   const usable = Math.min(90, Math.max(20, minutes || 45));
   const shapes = useQuery(shapesOptions(usable, level)).data ?? [];
   const able = shapes.filter((shape) => shape.parts.length);
+  const fitting = able.filter((shape) => chosen.includes(shape.id)).length;
   return (
     <chakra.details mb="3" open={Boolean(error) || undefined}>
       <Box as="summary" cursor="pointer" fontWeight="600">
-        Shapes of classes ({chosen.length ? `${chosen.length} chosen` : 'none: each class in one format'})
+        Shapes of classes (
+        {chosen.length ? `${fitting} chosen that fit ${usable} minutes` : 'none: each class in one format'})
       </Box>
       <Text color="soft" mb="1">
         A class with a shape has parts that one can name: large lifts first, then pairs, then a fast minute. Choose all

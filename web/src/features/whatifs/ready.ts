@@ -20,6 +20,7 @@ export function readyWhatIfs(board: Schemas['Board'], presets: Schemas['PresetMo
     { label: 'Movements may come back after one class', rules: { [RETURN.rule]: { numbers: { [RETURN.number]: 1 } } } },
     ...presets.map((preset) => ({
       label: `By the way of working "${preset.name}"`,
+      shapes: preset.shapes,
       rules: preset.rules as unknown as Record<string, Record<string, unknown>>,
     })),
   ];

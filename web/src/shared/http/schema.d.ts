@@ -1366,6 +1366,8 @@ export interface components {
             kit_name: string;
             /** Locked */
             locked: boolean;
+            /** Look */
+            look: string;
             /** Main Groups */
             main_groups: components["schemas"]["Muscle"][];
             /** Movements */
@@ -1376,8 +1378,6 @@ export interface components {
             seconds: number;
             /** Sets */
             sets: number;
-            /** Shape Name */
-            shape_name: string;
             /** Slot */
             slot: number;
             /** Slot Seconds */
@@ -3112,6 +3112,8 @@ export interface components {
             rules?: {
                 [key: string]: components["schemas"]["RuleChange"];
             } | null;
+            /** Shapes */
+            shapes?: string[] | null;
             /** Weekdays */
             weekdays?: number[] | null;
             /** Weeks */

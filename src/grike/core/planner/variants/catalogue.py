@@ -18,6 +18,7 @@ from grike.core.planner.variants.last_burst import BurstVariant
 from grike.core.planner.variants.no_rest_circuit import NoRestVariant
 from grike.core.planner.variants.on_the_minute import MinuteVariant
 from grike.core.planner.variants.rep_list import RepListVariant
+from grike.core.planner.variants.shaped import ShapedVariant
 from grike.core.planner.variants.shaping import (
     MOST_OF_A_SHAPE,
     FinishVariant,
@@ -43,6 +44,8 @@ CLOSE_SECONDS = 30
 LEAST_FRAME_SECONDS = 380
 #: The most that they are stretched to before a longer variant is the better answer.
 MOST_FRAME_SECONDS = 720
+#: Seconds of work without a breather where no series says otherwise (C11).
+USUAL_STRETCH = int(60 * C11.default.numbers["minutes"])
 #: The fewest slots of a class; fewer cannot serve the body.
 FEWEST_SLOTS = 6
 VARIANTS: dict[str, type[Variant[Any]]] = {
@@ -99,7 +102,7 @@ def stretch_of(sheet: RuleSheet) -> int:
 
 @lru_cache(maxsize=64)
 def variants(
-    slot_seconds: int, stretch_seconds: int = 600, kinds: frozenset[str] | None = None
+    slot_seconds: int, stretch_seconds: int = USUAL_STRETCH, kinds: frozenset[str] | None = None
 ) -> tuple[Variant[Any], ...]:
     """Return the variants that fit a slot, thinned to a spread of training volumes per format.
 
@@ -126,36 +129,29 @@ def variants(
 def variants_of(plan: SeriesPlan) -> tuple[Variant[Any], ...]:
     """Return the variants that a series may use: those that are asked for, or all for its level.
 
-    A format to which a day is pinned is there in any case. Where movements are carried on (D7) the
-    formats are those in which more can be asked of one movement than the week before.
+    A format to which a day is pinned is there in any case. A series that has shapes has classes in
+    them alone, unless movements are carried on (D7): shapes do not carry, and the formats are those
+    in which more can be asked of one movement than the week before.
     """
     shape = plan.shape
+    stretch = stretch_of(plan.sheet)
+    pinned = frozenset(pin.format for pin in shape.wishes.pins if pin.format is not None)
+    if shape.class_shapes and not D7.on(plan.sheet):
+        own = _shaped(shape.class_shapes, shape.minutes, stretch, level=shape.level)
+        every = variants(shape.minutes * 60, stretch, pinned) if own else ()
+        return own + tuple(v for v in every if not pinned.isdisjoint(v.kinds))
     able = VARIANTS.items()
     usual = frozenset(kind for kind, v in able if shape.level > 1 or v.for_beginners)
     endings = frozenset(kind for kind, v in able if v.of.ending)
     if shape.formats and shape.formats <= endings:
         # Nothing is said of what comes before the ending, so every class has one.
-        every = variants(shape.minutes * 60, stretch_of(plan.sheet), usual | shape.formats)
+        every = variants(shape.minutes * 60, stretch, usual | shape.formats)
         return tuple(v for v in every if not shape.formats.isdisjoint(v.kinds))
-    if shape.class_shapes and not D7.on(plan.sheet):
-        every = _shaped(
-            shape.class_shapes, shape.minutes, stretch_of(plan.sheet), level=shape.level
-        )
-        if every:
-            return every + _pinned(plan)
-    pinned = {pin.format for pin in shape.wishes.pins if pin.format is not None}
     kinds = (shape.formats or usual) | pinned
-    every = variants(shape.minutes * 60, stretch_of(plan.sheet), frozenset(kinds))
+    every = variants(shape.minutes * 60, stretch, kinds)
     if not D7.on(plan.sheet) or shape.formats:
         return every
     return tuple(v for v in every if v.carries or not pinned.isdisjoint(v.kinds))
-
-
-def _pinned(plan: SeriesPlan) -> tuple[Variant[Any], ...]:
-    """Return the variants of formats to which days are pinned."""
-    kinds = frozenset(p.format for p in plan.shape.wishes.pins if p.format is not None)
-    every = variants(plan.shape.minutes * 60, stretch_of(plan.sheet), kinds) if kinds else ()
-    return tuple(own for own in every if not kinds.isdisjoint(own.kinds))
 
 
 @lru_cache(maxsize=64)
@@ -163,17 +159,25 @@ def _shaped(
     shapes: tuple[ClassShape, ...], minutes: int, stretch: int, *, level: int
 ) -> tuple[Variant[Any], ...]:
     """Return the shapes that a series may use, in the sizes that fit its slot."""
-    shortest, longest = frame_seconds(minutes * 60)
     out: list[Variant[Any]] = []
     for own in shapes:
-        low, high = own.minutes
-        if low <= minutes <= high and level in own.levels:
-            sizes = shaped(own, level, part_variant)
-            able: list[Variant[Any]] = [*fitting(sizes, shortest, longest, stretch)]
-            able = [one for one in able if one.slots >= FEWEST_SLOTS]
-            able.sort(key=lambda one: (one.work_seconds(), one.slots))
-            out += _spread(able, MOST_OF_A_SHAPE)
+        out += _spread([*sizes_of(own, minutes, stretch, level=level)], MOST_OF_A_SHAPE)
     return tuple(out)
+
+
+def sizes_of(
+    shape: ClassShape, minutes: int, stretch: int = USUAL_STRETCH, *, level: int
+) -> list[ShapedVariant]:
+    """Return the sizes of a shape that fit a class of a level, those with least work first.
+
+    ``stretch``: seconds of work that may go without a breather.
+    """
+    low, high = shape.minutes
+    if not low <= minutes <= high or level not in shape.levels:
+        return []
+    able = fitting(shaped(shape, level, part_variant), *frame_seconds(minutes * 60), stretch)
+    able = [own for own in able if own.slots >= FEWEST_SLOTS]
+    return sorted(able, key=lambda own: (own.work_seconds(), own.slots))
 
 
 def part_variant(fmt: Format, blocks: int, size: int) -> Variant[Any] | None:

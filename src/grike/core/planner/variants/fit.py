@@ -6,9 +6,7 @@ from dataclasses import dataclass
 
 from grike.core.class_shape import ClassShape
 from grike.core.design import Role
-from grike.core.planner.variants.catalogue import frame_seconds, part_variant
-from grike.core.planner.variants.shaping import fitting, shaped
-from grike.core.planner.variants.variant import NO_LIMIT
+from grike.core.planner.variants.catalogue import frame_seconds, sizes_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,11 +40,7 @@ class ShapeFit:
 
 def fit_of(shape: ClassShape, minutes: int, level: int) -> ShapeFit | None:
     """Return how a shape fits a class of so many minutes, None where no size of it does."""
-    low, high = shape.minutes
-    if not low <= minutes <= high or level not in shape.levels:
-        return None
-    shortest, longest = frame_seconds(minutes * 60)
-    able = fitting(shaped(shape, level, part_variant), shortest, longest, NO_LIMIT)
+    able = sizes_of(shape, minutes, level=level)
     if not able:
         return None
     best = max(able, key=lambda own: (own.slots, own.main_seconds()))
@@ -55,4 +49,5 @@ def fit_of(shape: ClassShape, minutes: int, level: int) -> ShapeFit | None:
         PartFit(part.role, part.theme, own.format.summary(), own.main_seconds(), own.slots)
         for part, own in pairs
     )
+    _, longest = frame_seconds(minutes * 60)
     return ShapeFit(parts, longest - best.main_seconds())
