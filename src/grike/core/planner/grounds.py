@@ -75,9 +75,9 @@ class Grounds:
     def fits(self) -> frozenset[tuple[Focus, int, int]]:
         """The (focus, theme, variant), the last two by number, that can be filled twice over."""
         line = C1.line(self.problem.plan.sheet)
-        asks = line.mode is not Mode.OFF and not self.problem.eased
-        share = float(line.numbers["share"]) / 100 if asks else 0.0
-        whole = float(line.numbers["whole"]) / 100 if asks else 0.0
+        asks = line.mode is not Mode.OFF
+        share = float(line.numbers["share"]) / 100 if asks and not self._may_miss_focus else 0.0
+        whole = float(line.numbers["whole"]) / 100 if asks and not self.problem.eased else 0.0
         out: set[tuple[Focus, int, int]] = set()
         suiting: dict[DoseKey, frozenset[str]] = {}
         level = self.problem.dose_level
@@ -102,6 +102,13 @@ class Grounds:
                     )
                 out.update((focus, t, v) for focus in supplies[key].foci(variant))
         return frozenset(out)
+
+    @property
+    def _may_miss_focus(self) -> bool:
+        """Whether a class may be called what it is not: only where no day can be for all of it."""
+        shape = self.problem.plan.shape
+        menus = (shape.menu(weekday) for weekday in shape.weekdays)
+        return self.problem.eased and any(Focus.WHOLE not in menu for menu in menus)
 
     def places(self, variant: ShapedVariant) -> Places:
         """Return where the movements that a shape takes go in it."""

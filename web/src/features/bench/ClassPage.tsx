@@ -1,4 +1,4 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useParams } from 'react-router';
@@ -44,6 +44,11 @@ function Bench({ detail }: { detail: Schemas['ClassDetail'] }) {
       <Tape detail={detail} selected={selected} onSelect={select} />
       <Flex gap="5" mt="3" align="flex-start">
         <Box flex="1" minW="0">
+          {detail.sharing.map((line) => (
+            <Text key={line} fontSize="sm" color="lichenInk">
+              {line}
+            </Text>
+          ))}
           <BlockList
             detail={detail}
             selected={selected}

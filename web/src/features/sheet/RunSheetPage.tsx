@@ -56,9 +56,14 @@ function Sheet({ detail }: { detail: Schemas['ClassDetail'] }) {
         </Text>
       </Flex>
       <Text fontSize="xs" my="1">
-        <b>Lay out:</b> {[...kit].map(name).join(', ') || 'nothing'} for {detail.heads}. {detail.sharing.join(' ')}{' '}
-        <b>Say first:</b> {safety?.say_first}
+        <b>Lay out:</b> {[...kit].map(name).join(', ') || 'nothing'} for {detail.heads}. <b>Say first:</b>{' '}
+        {safety?.say_first}
       </Text>
+      {detail.sharing.length > 0 && (
+        <Text fontSize="xs" my="1">
+          <b>Short of:</b> {detail.sharing.join(' ')}
+        </Text>
+      )}
       <Text fontSize="sm" fontWeight="700" border="2px solid black" px="2" py="0.5" my="1">
         {safety?.stop}
       </Text>
