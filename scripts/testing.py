@@ -42,7 +42,7 @@ WORKERS = 3
 SLOWEST = 12
 #: What a long run tries (--all), for tests that draw at random.
 MANY_EXAMPLES = "60"
-TIMES = VAR / "test-seconds.json"
+TIMES = VAR / "test-times.json"
 #: What is not known yet, as in a fresh clone, is taken to last as long as is usual for its suite.
 USUAL_SECONDS = {"browser": 100.0, "cluster": 50.0, "api": 30.0, "core": 20.0}
 UNKNOWN_SECONDS = 10.0
@@ -163,9 +163,10 @@ def work() -> int:
     return 0
 
 
-def _known_seconds() -> dict[str, float]:
+def _known_seconds() -> dict[str, dict[str, float]]:
+    """Return the seconds of the last run by module and test."""
     try:
-        known: dict[str, float] = json.loads(TIMES.read_text())
+        known: dict[str, dict[str, float]] = json.loads(TIMES.read_text())
         return known
     except (OSError, ValueError):
         return {}
@@ -181,8 +182,9 @@ class _Deal:
         self.tally = Tally()
 
     def _likely_seconds(self, module: str) -> float:
-        usual = USUAL_SECONDS.get(module.split(".")[1], UNKNOWN_SECONDS)
-        return self._known.get(module, usual)
+        if module in self._known:
+            return sum(self._known[module].values())
+        return USUAL_SECONDS.get(module.split(".")[1], UNKNOWN_SECONDS)
 
     def next(self) -> str | None:
         """Return the longest module that is left."""
@@ -193,7 +195,10 @@ class _Deal:
         """Take in what came of a module."""
         with self._lock:
             self.tally.add(tally)
-            self._known[module] = round(sum(tally.seconds.values()), 1)
+            self._known[module] = {
+                name.removeprefix(f"{module}."): round(seconds, 1)
+                for name, seconds in tally.seconds.items()
+            }
 
     def keep(self) -> None:
         """Keep the seconds for the next run."""

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 import random
 import unittest
 from collections.abc import Iterator, Sequence
@@ -50,6 +51,8 @@ from tests.core.test_planner import LIBRARY
 WORK = LIBRARY.of_role(Role.WORK)
 #: So many random requests are attacked, each by so many steps of local search.
 REQUESTS, STEPS = 40, 45
+#: Requests whose bound is held against HiGHS; ./grike test --all takes as many as ever.
+RELAXED = 300 if os.environ.get("GRIKE_ALL") else 100
 
 
 class Asked(unittest.TestCase):
@@ -293,15 +296,15 @@ def relaxed(request: SeriesPlan, library: Library) -> list[Row]:
 
 class AgainstHighs(unittest.TestCase):
     def test_the_relaxed_problem_costs_no_less_than_the_bound(self) -> None:
-        """Source: HiGHS. Of 300 requests, with what the checks themselves let through."""
+        """Source: HiGHS. Of many requests, with what the checks themselves let through."""
         rng = random.Random(5)
         above_nothing = 0
-        for _ in range(300):
+        for _ in range(RELAXED):
             request, library = a_request(rng)
             bound = least_cost(Problem(request, library))
             self.assertLessEqual(bound, round(solve_with_highs(relaxed(request, library))))
             above_nothing += bound > 0
-        self.assertGreater(above_nothing, 100)
+        self.assertGreater(above_nothing, RELAXED // 3)
 
 
 class Certificates(unittest.TestCase):

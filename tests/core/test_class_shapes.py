@@ -29,7 +29,7 @@ from grike.core.formats import LastBurst, StraightSets, TimedCircuit
 from grike.core.item import Handling
 from grike.core.movement import Pace
 from grike.core.pattern import Pattern, Tier
-from grike.core.planner import Problem, plan
+from grike.core.planner import Problem, Settings, plan
 from grike.core.planner.readiness import set_up_problems
 from grike.core.planner.refill import refill
 from grike.core.planner.standing import variant_of
@@ -220,7 +220,8 @@ class Data(unittest.TestCase):
 def planned() -> SeriesPlan:
     """Return two weeks of three classes in shapes."""
     request = a_plan(weeks=2, room=FULL, class_shapes=shipped_shapes())
-    return made(plan(Problem(replace(request, sheet=default_sheet()), LIBRARY), None, 3))
+    quick = Settings(retries=1, restarts=0, improve_rounds=0)
+    return made(plan(Problem(replace(request, sheet=default_sheet()), LIBRARY), None, 3, quick))
 
 
 class Planned(unittest.TestCase):

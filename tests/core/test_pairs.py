@@ -18,7 +18,7 @@ from grike.core.focus import Focus
 from grike.core.movement import Movement, Role
 from grike.core.pairs import in_pairs, pair_cost, pairs_of, reason
 from grike.core.pattern import Pattern, Tier
-from grike.core.planner import Problem, plan
+from grike.core.planner import Problem, Settings, plan
 from grike.core.series import SeriesPlan
 from tests.builders import FULL, a_movement, a_plan
 from tests.core.test_planner import LIBRARY, made
@@ -91,7 +91,8 @@ class Planned(unittest.TestCase):
             formats=frozenset({"superset", "timed-circuit"}),
             menus=dict.fromkeys((0, 2, 4), frozenset({Focus.WHOLE})),
         )
-        found = shares(made(plan(Problem(request, LIBRARY), None, 2)))
+        quick = Settings(retries=1, restarts=0, improve_rounds=0)
+        found = shares(made(plan(Problem(request, LIBRARY), None, 2, quick)))
         self.assertGreater(len(found), 5)
         self.assertGreaterEqual(sum(found) / len(found), 0.75)
 

@@ -37,7 +37,7 @@ from grike.core.series import SeriesPlan
 from grike.core.sheet import Mode
 from tests.builders import BARE, FULL, a_plan, locked, long
 from tests.core.test_outside import solve_with_highs
-from tests.core.test_planner import LIBRARY, empty, made, two_weeks
+from tests.core.test_planner import LIBRARY, YARD, empty, made, two_weeks
 
 #: ./grike test --all tries more; GRIKE_EXAMPLES=500 takes about half an hour.
 EXAMPLES = int(os.environ.get("GRIKE_EXAMPLES", "1"))
@@ -80,8 +80,8 @@ class Strange(unittest.TestCase):
         self.assertEqual(len(made(result).classes), 1)
 
     def test_zero_kit_and_many_people(self) -> None:
-        """A yard with nothing in it, for forty: a week on the feet, with what cannot be given."""
-        request = empty(weeks=1, room=Room("Yard", {}, 60), heads=40)
+        """A yard with nothing in it, for forty: two classes, and what they cannot give."""
+        request = empty(weeks=1, weekdays=(0, 3), room=YARD, heads=40)
         set_up_problems(request, LIBRARY)
         result = plan(Problem(request, LIBRARY), None, 1, QUICK)
         found = made(result)

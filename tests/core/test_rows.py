@@ -11,9 +11,8 @@ from grike.core.planner import NeverStop, Problem, Settings
 from grike.core.planner.laying import assembled_week
 from grike.core.planner.linear import Limits, Outcome, Solved
 from grike.core.planner.pool import pool_report
-from grike.core.planner.rolling import plan_weeks
+from grike.core.planner.rolling import close_week, plan_weeks
 from grike.core.planner.run import Run, WeekTask
-from grike.core.planner.seeds import Branch, branched
 from grike.core.planner.selection import at_least_cost, build, structure_rows
 from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton
 from grike.core.planner.weeks import week_task
@@ -23,6 +22,7 @@ from grike.core.series import SeriesPlan
 from grike.core.sheet import Mode, RuleSetting
 from tests.builders import FULL, a_plan
 from tests.core.test_planner import LIBRARY
+from tests.core.test_planner_faults import AfterSomeCalls
 
 LIMITS = Limits(5, 60, 1)
 #: Their rows are on the safe side, since what they ask is only known when a class is laid out: the
@@ -34,8 +34,8 @@ SAFE = frozenset({"C2", "C11", "D8", "P1", "P2", "W6"})
 ORDER = frozenset({"C5", "C6", "P3"})
 #: The formats of the series that are filled at random; none named: any.
 FORMATS = ((), ("timed-circuit", "superset"), ("straight-sets", "ladder", "timed-circuit"))
-#: Weeks that are filled at random, and seeds from which the two weeks around them are tried.
-FILLINGS, TRIES = 4, 4
+#: Weeks that are filled at random after each planned one.
+FILLINGS = 4
 
 
 class Filled(NamedTuple):
@@ -54,16 +54,17 @@ def a_run(formats: tuple[str, ...], seed: int) -> tuple[Run, dict[int, Cell]]:
     for rule in CATALOGUE:
         if not rule.on(sheet):
             sheet = sheet.with_line(rule.id, mode=Mode.AIM)
-    problem = Problem(replace(request, sheet=sheet), LIBRARY)
-    run = Run(problem, Settings(), NeverStop(), seed, pool_report(problem))
-    for again in range(1, TRIES + 1):
-        failure = plan_weeks(run)
-        if failure is None:
-            break
-        # With every rule on, a week may be blocked by the one before it.
-        run = run.anew(seed=branched(seed, Branch.BEGIN_ANEW, again))
+    request = replace(request, sheet=sheet)
+    problem = Problem(request, LIBRARY)
+    # Whoever stops at once gets a first week that keeps the musts; its price is no matter here.
+    alone = Problem(replace(request, shape=replace(request.shape, weeks=1)), LIBRARY)
+    first = Run(alone, Settings(), AfterSomeCalls(0), seed, pool_report(alone))
+    failure = plan_weeks(first)
     assert failure is None, failure
-    run.forget(1)
+    run = Run(problem, Settings(), NeverStop(), seed, pool_report(problem))
+    for facts in first.facts.values():
+        run.remember(facts.planned)
+    close_week(run, 0)
     kept = dict(run.facts)
     task = SkeletonTask(problem, kept, run.pool.grounds, week_training=dict(run.week_training))
     filled = tuple(facts.planned for facts in kept.values())

@@ -2,6 +2,7 @@ import { Box } from '@chakra-ui/react';
 import { useIsFetching, useIsMutating, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 
+import { useOpening } from './pages';
 import { Problem } from '~/shared/http/problem';
 
 /** After so long people wonder whether anything happens. */
@@ -14,7 +15,8 @@ export function Standing() {
   const unreachable = useUnreachable();
   const reading = useIsFetching();
   const saving = useIsMutating();
-  const slow = useLasting(reading + saving > 0);
+  const opening = useOpening();
+  const slow = useLasting(opening || reading + saving > 0);
   const words = unreachable
     ? 'Grike cannot be reached just now. This page shows what was loaded before; what you type stays, and nothing is saved until it is back.'
     : slow

@@ -8,22 +8,29 @@ import { QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 
+import { App } from './App';
 import { applyColorMode } from './colorMode';
-import { Pages } from './Pages';
+import { firstPage } from './pages';
 import { queryClient } from './queryClient';
 import { system } from './theme';
+import { meOptions } from '~/features/signin';
 
 applyColorMode();
+// Who is there is asked for while the code of the page is still on its way.
+void queryClient.prefetchQuery(meOptions);
 
-const root = document.getElementById('root');
-if (root) {
+async function start(root: HTMLElement): Promise<void> {
+  await firstPage(window.location.pathname);
   createRoot(root).render(
     <StrictMode>
       <ChakraProvider value={system}>
         <QueryClientProvider client={queryClient}>
-          <Pages />
+          <App />
         </QueryClientProvider>
       </ChakraProvider>
     </StrictMode>,
   );
 }
+
+const root = document.getElementById('root');
+if (root) void start(root);

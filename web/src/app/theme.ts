@@ -15,6 +15,8 @@ const config = defineConfig({
         body: { value: "'Atkinson Hyperlegible Next Variable', sans-serif" },
         mono: { value: "'Atkinson Hyperlegible Mono Variable', monospace" },
       },
+      // Nothing is smaller than twelve pixels; the root is fourteen.
+      fontSizes: { '2xs': { value: '0.858rem' }, xs: { value: '0.858rem' } },
       colors: {
         stone: {
           50: { value: '#f7f5f0' },

@@ -1,4 +1,5 @@
 import { Box, chakra, Text } from '@chakra-ui/react';
+import { memo, useMemo } from 'react';
 
 import { ClassBlock } from './ClassBlock';
 import { kitsOf, type Lens } from './lens';
@@ -14,8 +15,9 @@ interface Props {
 
 /** Weeks down, days across. */
 export function BoardGrid({ board, lens, week, onWeek }: Props) {
-  const kits = kitsOf(board.classes);
+  const kits = useMemo(() => kitsOf(board.classes), [board.classes]);
   const at = new Map(board.classes.map((entry) => [entry.week * 7 + entry.weekday, entry]));
+  const slots = new Set(board.slots);
   return (
     <chakra.table
       w="full"
@@ -44,7 +46,7 @@ export function BoardGrid({ board, lens, week, onWeek }: Props) {
             </chakra.th>
             {board.weekdays.map((day) => {
               const entry = at.get(row * 7 + day);
-              const open = board.slots.includes(row * 7 + day);
+              const open = slots.has(row * 7 + day);
               return (
                 <chakra.td key={day} p="0" h="24">
                   {entry ? (
@@ -64,17 +66,14 @@ export function BoardGrid({ board, lens, week, onWeek }: Props) {
   );
 }
 
-function WeekButton({
-  board,
-  row,
-  chosen,
-  onWeek,
-}: {
+interface WeekProps {
   board: Schemas['Board'];
   row: number;
   chosen: boolean;
   onWeek: (week: number) => void;
-}) {
+}
+
+const WeekButton = memo(function WeekButton({ board, row, chosen, onWeek }: WeekProps) {
   const first = board.classes.find((entry) => entry.week === row);
   const lighter = board.steps[row]?.lighter;
   return (
@@ -104,4 +103,4 @@ function WeekButton({
       )}
     </chakra.button>
   );
-}
+});

@@ -1,6 +1,6 @@
 import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { Navigate, useNavigate, useParams } from 'react-router';
 
 import { boardOptions, useHistory } from './api';
@@ -35,9 +35,6 @@ export function BoardPage() {
 function LoadedBoard({ board }: { board: Schemas['Board'] }) {
   const [lens, setLens] = useState<Lens>('focus');
   const [week, setWeek] = useState<number | null>(0);
-  const volume = week === null ? board.volume : board.week_volumes[week];
-  const title = week === null ? 'whole series' : `week ${week + 1}`;
-  const shown = board.findings.filter((finding) => week === null || finding.week === week);
   return (
     <Flex gap="5" align="flex-start">
       <Box flex="1" minW="0">
@@ -45,40 +42,56 @@ function LoadedBoard({ board }: { board: Schemas['Board'] }) {
         <LensPicker lens={lens} onLens={setLens} />
         <BoardGrid board={board} lens={lens} week={week} onWeek={setWeek} />
       </Box>
-      <Box
-        as="aside"
-        aria-label="Volume and balance"
-        w="96"
-        flexShrink="0"
-        bg="panel"
-        border="1px solid"
-        borderColor="line"
-        p="3"
-      >
-        <VolumeSteps board={board} week={week} />
-        <Flex align="center" gap="2" my="1.5">
-          <Text fontWeight="600">{title[0]?.toUpperCase() + title.slice(1)}</Text>
-          <Button
-            size="2xs"
-            variant="outline"
-            ml="auto"
-            aria-pressed={week === null}
-            onClick={() => setWeek(week === null ? 0 : null)}
-          >
-            {week === null ? 'Week 1' : 'Whole series'}
-          </Button>
-        </Flex>
-        {volume ? <BodyColumn volume={volume} title={title} /> : <Text color="soft">No classes in this week yet.</Text>}
-        {volume && <Balance volume={volume} load={week === null ? undefined : board.week_loads[week]} />}
-        <Box mt="2" pt="2" borderTop="1px solid" borderColor="line">
-          {board.classes.length > 0 && <Findings series={board.id} version={board.version} findings={shown} />}
-        </Box>
-      </Box>
+      <BoardSide board={board} week={week} onWeek={setWeek} />
     </Flex>
   );
 }
 
-function BoardHead({ board, week }: { board: Schemas['Board']; week: number | null }) {
+interface SideProps {
+  board: Schemas['Board'];
+  week: number | null;
+  onWeek: (week: number | null) => void;
+}
+
+/** Figures and findings beside the board; another lens leaves them as they are. */
+const BoardSide = memo(function BoardSide({ board, week, onWeek }: SideProps) {
+  const volume = week === null ? board.volume : board.week_volumes[week];
+  const title = week === null ? 'whole series' : `week ${week + 1}`;
+  const shown = board.findings.filter((finding) => week === null || finding.week === week);
+  return (
+    <Box
+      as="aside"
+      aria-label="Volume and balance"
+      w="96"
+      flexShrink="0"
+      bg="panel"
+      border="1px solid"
+      borderColor="line"
+      p="3"
+    >
+      <VolumeSteps board={board} week={week} />
+      <Flex align="center" gap="2" my="1.5">
+        <Text fontWeight="600">{title[0]?.toUpperCase() + title.slice(1)}</Text>
+        <Button
+          size="2xs"
+          variant="outline"
+          ml="auto"
+          aria-pressed={week === null}
+          onClick={() => onWeek(week === null ? 0 : null)}
+        >
+          {week === null ? 'Week 1' : 'Whole series'}
+        </Button>
+      </Flex>
+      {volume ? <BodyColumn volume={volume} title={title} /> : <Text color="soft">No classes in this week yet.</Text>}
+      {volume && <Balance volume={volume} load={week === null ? undefined : board.week_loads[week]} />}
+      <Box mt="2" pt="2" borderTop="1px solid" borderColor="line">
+        {board.classes.length > 0 && <Findings series={board.id} version={board.version} findings={shown} />}
+      </Box>
+    </Box>
+  );
+});
+
+const BoardHead = memo(function BoardHead({ board, week }: { board: Schemas['Board']; week: number | null }) {
   const director = useIsDirector();
   const navigate = useNavigate();
   const { undo, redo } = useHistory(board.id, board.version);
@@ -116,4 +129,4 @@ function BoardHead({ board, week }: { board: Schemas['Board']; week: number | nu
       {board.kept && <KeptPlan board={board} kept={board.kept} />}
     </>
   );
-}
+});

@@ -1,14 +1,14 @@
-import { Box, chakra, Flex, Text } from '@chakra-ui/react';
 import { Lock } from 'lucide-react';
+import { memo } from 'react';
 import { Link } from 'react-router';
 
+import css from './ClassBlock.module.css';
 import { headline, type Lens, tintOf } from './lens';
 import type { Schemas } from '~/shared/http/client';
 import { useNames } from '~/shared/http/vocabulary';
 import { clock, figure, shortDate } from '~/shared/format/time';
+import { colour } from '~/shared/ui/colour';
 import { KitIcons } from '~/shared/ui/KitIcon';
-
-const BlockLink = chakra(Link);
 
 interface Props {
   series: number;
@@ -18,60 +18,47 @@ interface Props {
 }
 
 /** One class on the board: a block with a cut corner. */
-export function ClassBlock({ series, entry, lens, kits }: Props) {
+export const ClassBlock = memo(function ClassBlock({ series, entry, lens, kits }: Props) {
   const name = useNames();
   const tint = tintOf(entry, lens, kits);
   const groups = entry.main_groups.map(name).join(', ').toLowerCase();
   const over = entry.seconds > entry.slot_seconds;
   return (
-    <BlockLink
+    <Link
       to={`/series/${series}/classes/${entry.slot}`}
       data-slot={entry.slot}
-      display="block"
-      h="full"
-      bg={tint.wash}
-      borderLeft="3px solid"
-      borderColor={tint.ink}
-      px="2"
-      py="1.5"
-      color="ink"
-      clipPath="polygon(0 0, calc(100% - 14px) 0, 100% 14px, 100% 100%, 0 100%)"
-      _hover={{ filter: 'brightness(0.96)' }}
-      _focusVisible={{ outlineOffset: '-3px' }}
+      className={css.block}
+      style={{ background: colour(tint.wash), borderColor: colour(tint.ink) }}
     >
-      <Flex align="baseline" gap="1.5">
-        <Text fontFamily="heading" fontWeight="700" color={tint.ink} aria-hidden="true">
+      <span className={css.top}>
+        <span className={css.letter} style={{ color: colour(tint.ink) }} aria-hidden="true">
           {tint.letter}
-        </Text>
-        <Text fontWeight="600" lineHeight="short" truncate>
-          {headline(entry, lens, name)}
-        </Text>
+        </span>
+        <span className={`${css.headline} ${css.cut}`}>{headline(entry, lens, name)}</span>
         {entry.locked && (
-          <Box ml="auto" pr="3" color="soft">
+          <span className={css.locked}>
             <Lock size={13} aria-label="locked" />
-          </Box>
+          </span>
         )}
-      </Flex>
-      <Text fontSize="xs" color="ink" truncate title={lens === 'focus' ? groups : undefined}>
+      </span>
+      <p className={`${css.small} ${css.cut}`} title={lens === 'focus' ? groups : undefined}>
         {lens === 'focus'
           ? groups || (entry.focus === 'whole-body' ? 'every region' : 'spread over many groups')
           : name(entry.focus)}
-      </Text>
-      <Flex align="center" gap="1.5" fontSize="xs" color="ink">
+      </p>
+      <span className={`${css.small} ${css.line}`}>
         <KitIcons kit={entry.kit} />
-        <Text truncate>{lens === 'format' ? entry.kit_name : entry.look}</Text>
-        <Text
-          ml="auto"
-          fontFamily="mono"
-          color={over ? 'rowanInk' : 'ink'}
+        <span className={css.cut}>{lens === 'format' ? entry.kit_name : entry.look}</span>
+        <span
+          className={over ? `${css.minutes} ${css.over}` : css.minutes}
           aria-label={`${clock(entry.seconds)} minutes on ${shortDate(entry.date)}`}
         >
           {clock(entry.seconds)}
-        </Text>
-      </Flex>
-      <Text fontSize="xs" color="soft">
+        </span>
+      </span>
+      <p className={`${css.small} ${css.cut} ${css.soft}`}>
         {entry.movements.length} movements, {figure(entry.sets)} sets
-      </Text>
-    </BlockLink>
+      </p>
+    </Link>
   );
-}
+});

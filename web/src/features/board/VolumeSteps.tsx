@@ -54,19 +54,29 @@ export function VolumeSteps({ board, week }: Props) {
                 strokeWidth="1.5"
               />
             )}
-            <chakra.text
-              x={shape.x + shape.width / 2}
-              y={HEIGHT + 12}
-              fontSize="11"
-              textAnchor="middle"
-              fill="ink"
-              fontFamily="mono"
-            >
-              {amount(shape.volume, board.yardstick)}
-            </chakra.text>
-            <chakra.text x={shape.x + shape.width / 2} y={HEIGHT + 25} fontSize="11" textAnchor="middle" fill="soft">
-              {shape.change}
-            </chakra.text>
+            {shape.told && (
+              <>
+                <chakra.text
+                  x={shape.x + shape.width / 2}
+                  y={HEIGHT + 12}
+                  fontSize="11"
+                  textAnchor="middle"
+                  fill="ink"
+                  fontFamily="mono"
+                >
+                  {amount(shape.volume, board.yardstick)}
+                </chakra.text>
+                <chakra.text
+                  x={shape.x + shape.width / 2}
+                  y={HEIGHT + 25}
+                  fontSize="11"
+                  textAnchor="middle"
+                  fill="soft"
+                >
+                  {shape.change}
+                </chakra.text>
+              </>
+            )}
           </g>
         ))}
       </chakra.svg>

@@ -11,7 +11,12 @@ export interface StepShape {
   lighter: boolean;
   volume: number | null;
   change: string;
+  /** Whether there is room for its figures: of many narrow weeks every second or third has them. */
+  told: boolean;
 }
+
+/** The width that the figures of a week take. */
+const FIGURES = 44;
 
 /** Where the scale of the terraces starts: well below the lowest week, so that steps can be told. */
 export function baseOf(steps: Schemas['StepModel'][]): number {
@@ -44,6 +49,7 @@ export function stepShapes(steps: Schemas['StepModel'][], width: number, height:
       lighter: step.lighter,
       volume: step.volume,
       change,
+      told: index % Math.ceil(FIGURES / each) === 0,
     };
   });
 }

@@ -13,9 +13,12 @@ export function againstSlot(seconds: number, slot: number): string {
   return over === 0 ? 'fits to the second' : `${clock(-over)} under`;
 }
 
+// Made once: a board asks for a hundred dates, and making one costs more than asking it.
+const DAY_AND_MONTH = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' });
+
 /** A date such as 30 Nov. */
 export function shortDate(iso: string): string {
-  return new Date(`${iso}T00:00:00`).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
+  return DAY_AND_MONTH.format(new Date(`${iso}T00:00:00`));
 }
 
 /** A figure with at most one decimal. */

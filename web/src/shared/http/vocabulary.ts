@@ -20,22 +20,37 @@ export const roomsOptions = queryOptions({
   queryFn: () => data(http.GET('/api/rooms')),
 });
 
+/** Return a function that works something out once for each answer, however many rows ask for it. */
+function once<A extends object, B>(work: (answer: A) => B): (answer: A) => B {
+  const done = new WeakMap<A, B>();
+  return (answer) => {
+    const known = done.get(answer);
+    if (known !== undefined) return known;
+    const made = work(answer);
+    done.set(answer, made);
+    return made;
+  };
+}
+
+const byId = once(
+  (movements: Schemas['MovementModel'][]) => new Movements(movements.map((movement) => [movement.id, movement])),
+);
+const NO_MOVEMENTS = new Movements();
+
 /** Return the movements by id, forms and joined ones too; empty until they are loaded. */
 export function useMovements(): Movements {
-  const { data: list } = useQuery({
-    ...movementsOptions,
-    select: (movements) => new Movements(movements.map((movement) => [movement.id, movement])),
-  });
-  return list ?? new Movements();
+  return useQuery({ ...movementsOptions, select: byId }).data ?? NO_MOVEMENTS;
 }
+
+const naming = once((c: Schemas['Catalogue']) => {
+  const names = new Map([...c.muscles, ...c.kit, ...c.focuses, ...c.formats].map((entry) => [entry.id, entry.name]));
+  return (id: string) => names.get(id) ?? id;
+});
+const unnamed = (id: string) => id;
 
 /** Return a function that gives the name of a muscle, kit, focus or format. */
 export function useNames(): (id: string) => string {
-  const { data: names } = useQuery({
-    ...catalogueOptions,
-    select: (c) => new Map([...c.muscles, ...c.kit, ...c.focuses, ...c.formats].map((entry) => [entry.id, entry.name])),
-  });
-  return (id) => names?.get(id) ?? id;
+  return useQuery({ ...catalogueOptions, select: naming }).data ?? unnamed;
 }
 
 /** What is said where people teach; undefined until it is loaded. */

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react';
+import css from './KitIcon.module.css';
 
 const SHAPES: Record<string, string> = {
   body: 'M12 3.5a2 2 0 1 1 0 4 2 2 0 0 1 0-4M5 11h14M12 8v6M12 14l-4 7M12 14l4 7',
@@ -27,7 +27,7 @@ function shapeOf(kit: string): string {
 export function KitIcons({ kit }: { kit: readonly string[] }) {
   const shapes = [...new Set(kit.length ? kit.map(shapeOf) : ['body'])];
   return shapes.map((shape) => (
-    <chakra.svg key={shape} viewBox="0 0 24 24" boxSize="4" display="inline-block" aria-hidden="true">
+    <svg key={shape} viewBox="0 0 24 24" className={css.icon} aria-hidden="true">
       <path
         d={SHAPES[shape]}
         fill="none"
@@ -36,6 +36,6 @@ export function KitIcons({ kit }: { kit: readonly string[] }) {
         strokeLinecap="round"
         strokeLinejoin="round"
       />
-    </chakra.svg>
+    </svg>
   ));
 }
