@@ -7,11 +7,6 @@ import logging
 import os
 from pathlib import Path
 
-import uvicorn
-
-from grike.api.app import create_app
-from grike.api.state import Config
-
 LOG_FORMAT = "%(asctime)s %(levelname)s %(name)s: %(message)s"
 #: Requests and open streams at once; what comes beyond is told to come back.
 MOST_AT_ONCE = 500
@@ -19,6 +14,12 @@ MOST_AT_ONCE = 500
 
 def main() -> None:
     """Serve on loopback until stopped."""
+    # Every process that plans looks into this module first, and needs nothing of what serves.
+    import uvicorn
+
+    from grike.api.app import create_app
+    from grike.api.state import Config
+
     parser = argparse.ArgumentParser(description=__doc__)
     parser.add_argument("--port", type=int, required=True)
     parser.add_argument("--dist", type=Path)

@@ -117,7 +117,7 @@ class LocalSolver:
     def __init__(self, places: int = 1, bounds: Bounds | None = None) -> None:
         self.places, self._bounds = places, bounds or Bounds()
         self._context = multiprocessing.get_context("forkserver")
-        self._context.set_forkserver_preload(["grike.exchange.jobs"])
+        self._context.set_forkserver_preload(["grike.exchange.at_hand"])
         # Loading the planner takes seconds; who plans first should not wait for it.
         forkserver.ensure_running()
 

@@ -12,6 +12,7 @@ import { MovementPanel } from './MovementPanel';
 import { Tape } from './Tape';
 import type { Schemas } from '~/shared/http/client';
 import { Problem } from '~/shared/http/problem';
+import { useVocabulary } from '~/shared/http/vocabulary';
 import { Trouble, Waiting } from '~/shared/ui/States';
 
 export function ClassPage() {
@@ -19,9 +20,12 @@ export function ClassPage() {
   const series = Number(params.id);
   const slot = Number(params.slot);
   const detail = useQuery(classOptions(series, slot));
+  const words = useVocabulary();
+  const error = detail.error ?? words.error;
+  const there = detail.data && words.ready;
   if (detail.error instanceof Problem && detail.error.status === 404) return <GoneClass series={series} />;
-  if (!detail.data && detail.error) return <Trouble error={detail.error} onRetry={() => void detail.refetch()} />;
-  if (!detail.data) return <Waiting what="Opening the class" />;
+  if (!there && error) return <Trouble error={error} onRetry={() => void detail.refetch()} />;
+  if (!detail.data || !words.ready) return <Waiting what="Opening the class" />;
   return <Bench key={slot} detail={detail.data} />;
 }
 

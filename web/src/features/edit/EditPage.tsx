@@ -13,7 +13,7 @@ import { Overtaken } from './Overtaken';
 import { classOptions, documentOptions, formatsOptions, useTemplateWrites } from '~/features/bench';
 import { moment } from '~/shared/format/time';
 import type { Schemas } from '~/shared/http/client';
-import { catalogueOptions } from '~/shared/http/vocabulary';
+import { catalogueOptions, useVocabulary } from '~/shared/http/vocabulary';
 import { Trouble, Waiting } from '~/shared/ui/States';
 
 /** A class written by hand: blocks, formats with their parameters, movements. */
@@ -23,9 +23,10 @@ export function EditPage() {
   const detail = useQuery(classOptions(series, slot));
   const forms = useQuery(formatsOptions);
   const document = useQuery(documentOptions(series, slot));
-  const error = detail.error ?? forms.error ?? document.error;
+  const words = useVocabulary();
+  const error = detail.error ?? forms.error ?? document.error ?? words.error;
   // What is open stays open: a draft outlives an outage and another's change.
-  if (detail.data && forms.data && document.data) {
+  if (detail.data && forms.data && document.data && words.ready) {
     const fetching = detail.isFetching || document.isFetching;
     return (
       <Editor

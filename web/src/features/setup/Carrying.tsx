@@ -9,6 +9,7 @@ import { wishesOf, withWishes } from './wishes';
 import { moved } from '~/shared/format/lists';
 import { CARRIED } from '~/shared/rules';
 import { catalogueOptions } from '~/shared/http/vocabulary';
+import { Fold } from '~/shared/ui/Fold';
 
 interface Props {
   draft: NewSeries;
@@ -28,50 +29,52 @@ export function Carrying({ draft, onDraft }: Props) {
     onDraft(withWishes(draft, { levers: moved(levers, place, -1) }));
   };
   return (
-    <chakra.details mb="3">
-      <Box as="summary" cursor="pointer" fontWeight="600">
-        Carry movements on ({on ? `${share?.value} % a week` : 'every week has others'})
-      </Box>
-      <chakra.label display="flex" gap="2" py="1">
-        <input
-          type="checkbox"
-          checked={on}
-          onChange={() => onDraft(withRuleMode(draft, CARRIED.rule, on ? 'off' : 'aim'))}
-        />{' '}
-        Some movements come back the next week and ask for more. They stand in circuits, straight sets and supersets.
-      </chakra.label>
-      {on && (
-        <Flex gap="8" align="flex-start">
-          <FigureField
-            label="Of the movements (%)"
-            width="36"
-            figure={share}
-            onChange={(next) => onDraft(withRuleNumber(draft, CARRIED, next))}
-          />
-          <Box>
-            <Text fontWeight="600">What is added first</Text>
-            <Box as="ol" listStyleType="none">
-              {levers.map((lever, place) => (
-                <Flex as="li" key={lever} align="center" gap="1" minH="7">
-                  <Text w="48">
-                    {place + 1}. {names.get(lever)}
-                  </Text>
-                  {place > 0 && (
-                    <IconButton
-                      size="2xs"
-                      variant="ghost"
-                      aria-label={`Earlier: ${names.get(lever)}`}
-                      onClick={() => up(place)}
-                    >
-                      <ArrowUp />
-                    </IconButton>
-                  )}
-                </Flex>
-              ))}
-            </Box>
-          </Box>
-        </Flex>
+    <Fold mb="3" title={`Carry movements on (${on ? `${share?.value} % a week` : 'every week has others'})`}>
+      {() => (
+        <>
+          <chakra.label display="flex" gap="2" py="1">
+            <input
+              type="checkbox"
+              checked={on}
+              onChange={() => onDraft(withRuleMode(draft, CARRIED.rule, on ? 'off' : 'aim'))}
+            />{' '}
+            Some movements come back the next week and ask for more. They stand in circuits, straight sets and
+            supersets.
+          </chakra.label>
+          {on && (
+            <Flex gap="8" align="flex-start">
+              <FigureField
+                label="Of the movements (%)"
+                width="36"
+                figure={share}
+                onChange={(next) => onDraft(withRuleNumber(draft, CARRIED, next))}
+              />
+              <Box>
+                <Text fontWeight="600">What is added first</Text>
+                <Box as="ol" listStyleType="none">
+                  {levers.map((lever, place) => (
+                    <Flex as="li" key={lever} align="center" gap="1" minH="7">
+                      <Text w="48">
+                        {place + 1}. {names.get(lever)}
+                      </Text>
+                      {place > 0 && (
+                        <IconButton
+                          size="2xs"
+                          variant="ghost"
+                          aria-label={`Earlier: ${names.get(lever)}`}
+                          onClick={() => up(place)}
+                        >
+                          <ArrowUp />
+                        </IconButton>
+                      )}
+                    </Flex>
+                  ))}
+                </Box>
+              </Box>
+            </Flex>
+          )}
+        </>
       )}
-    </chakra.details>
+    </Fold>
   );
 }

@@ -1,10 +1,11 @@
-import { Box, Button, chakra, Flex, Text } from '@chakra-ui/react';
+import { Button, Flex, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 
 import type { NewSeries } from './api';
 import { catalogueOptions } from '~/shared/http/vocabulary';
 import { toggled } from '~/shared/format/lists';
 import { Toggle } from '~/shared/ui/Toggle';
+import { Fold } from '~/shared/ui/Fold';
 
 interface Props {
   draft: NewSeries;
@@ -19,29 +20,34 @@ export function FormatMenu({ draft, error, onDraft }: Props) {
   const chosen = draft.formats ?? [];
   const toggle = (id: string) => onDraft({ ...draft, formats: toggled(chosen, id) });
   return (
-    <chakra.details mb="3" open={Boolean(error) || undefined}>
-      <Box as="summary" cursor="pointer" fontWeight="600">
-        Formats ({chosen.length ? `${chosen.length} chosen` : 'all that suit the level'})
-      </Box>
-      <Text color="soft" mb="1">
-        Choose those that you want to rotate. Four or more leave enough for days in a row to differ, with strength and
-        endurance in every week. A last burst ends a class of another format.
-      </Text>
-      <Flex gap="1" wrap="wrap" role="group" aria-label="Formats">
-        {catalogue.formats
-          .filter((format) => [...catalogue.planned_formats, ...catalogue.endings].includes(format.id))
-          .map((format) => (
-            <Toggle key={format.id} size="xs" on={chosen.includes(format.id)} onToggle={() => toggle(format.id)}>
-              {format.name}
-            </Toggle>
-          ))}
-        {chosen.length > 0 && (
-          <Button size="xs" variant="ghost" onClick={() => onDraft({ ...draft, formats: [] })}>
-            All of them
-          </Button>
-        )}
-      </Flex>
-      {error && <Text color="rowanInk">{error}</Text>}
-    </chakra.details>
+    <Fold
+      mb="3"
+      needed={Boolean(error)}
+      title={`Formats (${chosen.length ? `${chosen.length} chosen` : 'all that suit the level'})`}
+    >
+      {() => (
+        <>
+          <Text color="soft" mb="1">
+            Choose those that you want to rotate. Four or more leave enough for days in a row to differ, with strength
+            and endurance in every week. A last burst ends a class of another format.
+          </Text>
+          <Flex gap="1" wrap="wrap" role="group" aria-label="Formats">
+            {catalogue.formats
+              .filter((format) => [...catalogue.planned_formats, ...catalogue.endings].includes(format.id))
+              .map((format) => (
+                <Toggle key={format.id} size="xs" on={chosen.includes(format.id)} onToggle={() => toggle(format.id)}>
+                  {format.name}
+                </Toggle>
+              ))}
+            {chosen.length > 0 && (
+              <Button size="xs" variant="ghost" onClick={() => onDraft({ ...draft, formats: [] })}>
+                All of them
+              </Button>
+            )}
+          </Flex>
+          {error && <Text color="rowanInk">{error}</Text>}
+        </>
+      )}
+    </Fold>
   );
 }

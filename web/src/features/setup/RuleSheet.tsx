@@ -7,6 +7,7 @@ import { withRuleMode, withRuleNumber } from './draft';
 import { SelectField } from './Fields';
 import type { Schemas } from '~/shared/http/client';
 import { catalogueOptions } from '~/shared/http/vocabulary';
+import { Fold } from '~/shared/ui/Fold';
 
 const MODES = [
   { value: 'must', name: 'Must' },
@@ -28,39 +29,40 @@ export function RuleSheet({ draft, onDraft }: Props) {
   const rules = (catalogue?.rules ?? []).filter((rule) => speaksOf(rule, search));
   const topics = [...new Set(catalogue?.rules.map((rule) => rule.topic) ?? [])];
   return (
-    <Box as="details" mt="4">
-      <Box as="summary" cursor="pointer" fontWeight="600">
-        All rules ({catalogue?.rules.length ?? 0})
-      </Box>
-      <Text fontSize="sm" color="soft" my="1">
-        Where not all musts can hold together, those that say so give way, in their order; what gave way stands on the
-        board.
-      </Text>
-      <Input
-        size="sm"
-        w="72"
-        bg="panel"
-        aria-label="Find a rule"
-        placeholder="Find a rule: knees, kit, gap"
-        value={search}
-        onChange={(event) => setSearch(event.target.value)}
-      />
-      {topics.map((topic) => {
-        const own = rules.filter((rule) => rule.topic === topic);
-        if (!own.length) return null;
-        return (
-          <Box as="section" key={topic} aria-label={`Rules about ${topic}`} mt="3">
-            <Text fontWeight="700" borderBottom="2px solid" borderColor="line">
-              {topic[0]?.toUpperCase() + topic.slice(1)}
-            </Text>
-            {own.map((rule) => (
-              <RuleRow key={rule.id} rule={rule} draft={draft} onDraft={onDraft} />
-            ))}
-          </Box>
-        );
-      })}
-      {!rules.length && <Text mt="2">No rule speaks of that.</Text>}
-    </Box>
+    <Fold mt="4" title={`All rules (${catalogue?.rules.length ?? 0})`}>
+      {() => (
+        <>
+          <Text fontSize="sm" color="soft" my="1">
+            Where not all musts can hold together, those that say so give way, in their order; what gave way stands on
+            the board.
+          </Text>
+          <Input
+            size="sm"
+            w="72"
+            bg="panel"
+            aria-label="Find a rule"
+            placeholder="Find a rule: knees, kit, gap"
+            value={search}
+            onChange={(event) => setSearch(event.target.value)}
+          />
+          {topics.map((topic) => {
+            const own = rules.filter((rule) => rule.topic === topic);
+            if (!own.length) return null;
+            return (
+              <Box as="section" key={topic} aria-label={`Rules about ${topic}`} mt="3">
+                <Text fontWeight="700" borderBottom="2px solid" borderColor="line">
+                  {topic[0]?.toUpperCase() + topic.slice(1)}
+                </Text>
+                {own.map((rule) => (
+                  <RuleRow key={rule.id} rule={rule} draft={draft} onDraft={onDraft} />
+                ))}
+              </Box>
+            );
+          })}
+          {!rules.length && <Text mt="2">No rule speaks of that.</Text>}
+        </>
+      )}
+    </Fold>
   );
 }
 

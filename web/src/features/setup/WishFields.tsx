@@ -1,4 +1,4 @@
-import { Box, chakra, Flex, Text } from '@chakra-ui/react';
+import { Flex, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 
 import type { NewSeries } from './api';
@@ -8,6 +8,7 @@ import { MovementWishes } from './MovementWishes';
 import { Pins } from './Pins';
 import { wishesOf, withWishes } from './wishes';
 import { catalogueOptions } from '~/shared/http/vocabulary';
+import { Fold } from '~/shared/ui/Fold';
 
 interface Props {
   draft: NewSeries;
@@ -22,35 +23,41 @@ export function WishFields({ draft, error, onDraft }: Props) {
   if (!catalogue) return null;
   const count =
     wishes.cautions.length + wishes.wanted.length + wishes.never.length + wishes.pins.length + wishes.members.length;
+  const told = count ? `${count} ${count === 1 ? 'wish' : 'wishes'}` : 'nothing special';
   return (
-    <chakra.details mb="3" open={Boolean(error) || undefined}>
-      <Box as="summary" cursor="pointer" fontWeight="600">
-        This group and this series ({count ? `${count} ${count === 1 ? 'wish' : 'wishes'}` : 'nothing special'})
-      </Box>
-      <Flex gap="1" py="1" align="flex-start" wrap="wrap">
-        <Text w="24" fontWeight="600">
-          Spare them
-        </Text>
-        <Cautions
-          label="Cautions"
-          all={catalogue.cautions}
-          chosen={wishes.cautions}
-          onChosen={(cautions) => onDraft(withWishes(draft, { cautions }))}
-        />
-      </Flex>
-      <Text fontSize="xs" color="soft">
-        A caution keeps movements out of every class, warm-up and cool-down included. It takes no medical decision;
-        whoever knows the person does.
-      </Text>
-      <Members
-        members={wishes.members}
-        cautions={catalogue.cautions}
-        onMembers={(members) => onDraft(withWishes(draft, { members }))}
-      />
-      <MovementWishes label="Wanted" ids={wishes.wanted} onIds={(wanted) => onDraft(withWishes(draft, { wanted }))} />
-      <MovementWishes label="Never" ids={wishes.never} onIds={(never) => onDraft(withWishes(draft, { never }))} />
-      <Pins draft={draft} catalogue={catalogue} onDraft={onDraft} />
-      {error && <Text color="rowanInk">{error}</Text>}
-    </chakra.details>
+    <Fold mb="3" needed={Boolean(error)} title={`This group and this series (${told})`}>
+      {() => (
+        <>
+          <Flex gap="1" py="1" align="flex-start" wrap="wrap">
+            <Text w="24" fontWeight="600">
+              Spare them
+            </Text>
+            <Cautions
+              label="Cautions"
+              all={catalogue.cautions}
+              chosen={wishes.cautions}
+              onChosen={(cautions) => onDraft(withWishes(draft, { cautions }))}
+            />
+          </Flex>
+          <Text fontSize="xs" color="soft">
+            A caution keeps movements out of every class, warm-up and cool-down included. It takes no medical decision;
+            whoever knows the person does.
+          </Text>
+          <Members
+            members={wishes.members}
+            cautions={catalogue.cautions}
+            onMembers={(members) => onDraft(withWishes(draft, { members }))}
+          />
+          <MovementWishes
+            label="Wanted"
+            ids={wishes.wanted}
+            onIds={(wanted) => onDraft(withWishes(draft, { wanted }))}
+          />
+          <MovementWishes label="Never" ids={wishes.never} onIds={(never) => onDraft(withWishes(draft, { never }))} />
+          <Pins draft={draft} catalogue={catalogue} onDraft={onDraft} />
+          {error && <Text color="rowanInk">{error}</Text>}
+        </>
+      )}
+    </Fold>
   );
 }

@@ -1,10 +1,11 @@
-import { Box, Button, chakra, Flex, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 
 import { shapesOptions } from './api';
 import { ShapeStrip } from './ShapeStrip';
 import { toggled } from '~/shared/format/lists';
 import { Toggle } from '~/shared/ui/Toggle';
+import { Fold } from '~/shared/ui/Fold';
 
 interface Props {
   minutes: number;
@@ -20,43 +21,44 @@ export function ShapeMenu({ minutes, level, chosen, error, onChosen }: Props) {
   const shapes = useQuery(shapesOptions(usable, level)).data ?? [];
   const able = shapes.filter((shape) => shape.parts.length);
   const fitting = able.filter((shape) => chosen.includes(shape.id)).length;
+  const told = chosen.length ? `${fitting} chosen that fit ${usable} minutes` : 'none: each class in one format';
   return (
-    <chakra.details mb="3" open={Boolean(error) || undefined}>
-      <Box as="summary" cursor="pointer" fontWeight="600">
-        Shapes of classes (
-        {chosen.length ? `${fitting} chosen that fit ${usable} minutes` : 'none: each class in one format'})
-      </Box>
-      <Text color="soft" mb="1">
-        A class with a shape has parts that one can name: large lifts first, then pairs, then a fast minute. Choose all
-        that you would teach; they change from day to day. Formats chosen above do not count then.
-      </Text>
-      <Flex gap="2" mb="2">
-        <Button size="xs" variant="outline" onClick={() => onChosen(able.map((shape) => shape.id))}>
-          All that fit {usable} minutes
-        </Button>
-        <Button size="xs" variant="outline" disabled={!chosen.length} onClick={() => onChosen([])}>
-          None
-        </Button>
-      </Flex>
-      <Box role="group" aria-label="Shapes of classes">
-        {able.map((shape) => (
-          <Flex key={shape.id} gap="3" py="1.5" borderBottom="1px solid" borderColor="line" align="center">
-            <Toggle
-              w="56"
-              flexShrink="0"
-              whiteSpace="normal"
-              height="auto"
-              py="1"
-              on={chosen.includes(shape.id)}
-              onToggle={() => onChosen(toggled(chosen, shape.id))}
-            >
-              {shape.name}
-            </Toggle>
-            <ShapeStrip shape={shape} />
+    <Fold mb="3" needed={Boolean(error)} title={`Shapes of classes (${told})`}>
+      {() => (
+        <>
+          <Text color="soft" mb="1">
+            A class with a shape has parts that one can name: large lifts first, then pairs, then a fast minute. Choose
+            all that you would teach; they change from day to day. Formats chosen above do not count then.
+          </Text>
+          <Flex gap="2" mb="2">
+            <Button size="xs" variant="outline" onClick={() => onChosen(able.map((shape) => shape.id))}>
+              All that fit {usable} minutes
+            </Button>
+            <Button size="xs" variant="outline" disabled={!chosen.length} onClick={() => onChosen([])}>
+              None
+            </Button>
           </Flex>
-        ))}
-      </Box>
-      {error && <Text color="rowanInk">{error}</Text>}
-    </chakra.details>
+          <Box role="group" aria-label="Shapes of classes">
+            {able.map((shape) => (
+              <Flex key={shape.id} gap="3" py="1.5" borderBottom="1px solid" borderColor="line" align="center">
+                <Toggle
+                  w="56"
+                  flexShrink="0"
+                  whiteSpace="normal"
+                  height="auto"
+                  py="1"
+                  on={chosen.includes(shape.id)}
+                  onToggle={() => onChosen(toggled(chosen, shape.id))}
+                >
+                  {shape.name}
+                </Toggle>
+                <ShapeStrip shape={shape} />
+              </Flex>
+            ))}
+          </Box>
+          {error && <Text color="rowanInk">{error}</Text>}
+        </>
+      )}
+    </Fold>
   );
 }

@@ -6,15 +6,17 @@ import { Link as RouterLink, useParams } from 'react-router';
 import { SheetBlock } from './SheetBlock';
 import { classOptions } from '~/features/bench';
 import type { Schemas } from '~/shared/http/client';
-import { useMovements, useNames, useSafety } from '~/shared/http/vocabulary';
+import { useMovements, useNames, useSafety, useVocabulary } from '~/shared/http/vocabulary';
 import { clock, DAYS, shortDate } from '~/shared/format/time';
 import { Trouble, Waiting } from '~/shared/ui/States';
 
 export function RunSheetPage() {
   const params = useParams();
   const detail = useQuery(classOptions(Number(params.id), Number(params.slot)));
-  if (!detail.data && detail.error) return <Trouble error={detail.error} />;
-  if (!detail.data) return <Waiting what="Writing the run sheet" />;
+  const words = useVocabulary();
+  const error = detail.error ?? words.error;
+  if (!(detail.data && words.ready) && error) return <Trouble error={error} />;
+  if (!detail.data || !words.ready) return <Waiting what="Writing the run sheet" />;
   return (
     <Box maxW="200mm" mx="auto">
       <Flex className="no-print" gap="2" mb="3">

@@ -11,7 +11,7 @@ import { useRun } from './useRun';
 import { classOptions } from '~/features/bench';
 import { RecordForm } from '~/features/record';
 import type { Schemas } from '~/shared/http/client';
-import { useSafety } from '~/shared/http/vocabulary';
+import { useSafety, useVocabulary } from '~/shared/http/vocabulary';
 import { clock } from '~/shared/format/time';
 import { Trouble, Waiting } from '~/shared/ui/States';
 
@@ -21,9 +21,10 @@ export function TeachPage() {
   const [series, slot] = [Number(params.id), Number(params.slot)];
   const detail = useQuery({ ...classOptions(series, slot), staleTime: Infinity });
   const measures = useQuery(measuresOptions(series, slot));
-  const error = detail.error ?? measures.error;
-  if (error && !(detail.data && measures.data)) return <Trouble error={error} />;
-  if (!detail.data || !measures.data) return <Waiting what="Opening the class" />;
+  const words = useVocabulary();
+  const error = detail.error ?? measures.error ?? words.error;
+  if (error && !(detail.data && measures.data && words.ready)) return <Trouble error={error} />;
+  if (!detail.data || !measures.data || !words.ready) return <Waiting what="Opening the class" />;
   return <Teach detail={detail.data} measures={measures.data} />;
 }
 

@@ -53,6 +53,13 @@ export function useNames(): (id: string) => string {
   return useQuery({ ...catalogueOptions, select: naming }).data ?? unnamed;
 }
 
+/** Whether names are there to be shown: until then a page would stand full of ids for a moment. */
+export function useVocabulary(): { ready: boolean; error: Error | null } {
+  const movements = useQuery(movementsOptions);
+  const catalogue = useQuery(catalogueOptions);
+  return { ready: Boolean(movements.data && catalogue.data), error: movements.error ?? catalogue.error };
+}
+
 /** What is said where people teach; undefined until it is loaded. */
 export function useSafety(): Schemas['SafetyModel'] | undefined {
   const { data: safety } = useQuery({ ...catalogueOptions, select: (catalogue) => catalogue.safety });

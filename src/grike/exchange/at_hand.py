@@ -1,0 +1,12 @@
+"""What every planning process has at hand from its start: code, library and shapes, read once.
+
+It is loaded by the process from which those that plan are forked.
+"""
+
+from grike.exchange import jobs, shapes
+from grike.exchange.library import shipped_library
+
+__all__ = ["jobs"]
+
+shipped_library()
+shapes.shipped_shapes()
