@@ -122,7 +122,7 @@ class OnACluster(unittest.TestCase):
                 begun.set()
 
         def solve() -> None:
-            answers.append(self.solver.solve("dead", a_job(4), tell, lambda: False))
+            answers.append(self.solver.solve("dead", a_job(2), tell, lambda: False))
 
         thread = threading.Thread(target=solve)
         thread.start()

@@ -5,6 +5,7 @@ from __future__ import annotations
 import random
 import unittest
 from dataclasses import replace
+from functools import lru_cache
 from typing import NamedTuple
 
 from grike.core.planner import NeverStop, Problem, Settings
@@ -77,6 +78,7 @@ def a_run(formats: tuple[str, ...], seed: int) -> tuple[Run, dict[int, Cell]]:
     return run, dict(found.cells)
 
 
+@lru_cache
 def fillings(formats: tuple[str, ...], seed: int) -> list[Filled]:
     """Return random fillings of a second week, whatever the rules say of them."""
     rng = random.Random(seed)
@@ -137,7 +139,7 @@ class RowsAndChecks(unittest.TestCase):
     def test_a_must_lets_through_what_the_check_lets_through(self) -> None:
         """With a rule as a must, rows can be kept exactly where the check finds nothing."""
         kept = broken = 0
-        for filled in fillings((), 4):
+        for filled in fillings((), 1):
             for rule in (rule for rule in CATALOGUE if rule.rows and rule.id not in ORDER | SAFE):
                 line = replace(rule.line(filled.plan.sheet), mode=Mode.MUST, weight=1)
                 aim = replace(line, mode=Mode.AIM)

@@ -20,6 +20,10 @@ import {
   tokens,
 } from '@chakra-ui/react/theme';
 
+/** Of the library's colours those that its recipes need; the pages have their own. */
+const { black, white, whiteAlpha, blackAlpha, gray, red } = tokens.colors ?? {};
+const { bg, fg, border, gray: grays, red: reds } = semanticTokens.colors ?? {};
+
 /** The library's own start with the recipes that the pages use: all of them would be a fifth of the first load. */
 const base = defineConfig({
   preflight: true,
@@ -29,8 +33,8 @@ const base = defineConfig({
   theme: {
     breakpoints,
     keyframes,
-    tokens,
-    semanticTokens,
+    tokens: { ...tokens, colors: { black, white, whiteAlpha, blackAlpha, gray, red } },
+    semanticTokens: { ...semanticTokens, colors: { bg, fg, border, gray: grays, red: reds } },
     recipes: {
       badge: badgeRecipe,
       button: buttonRecipe,

@@ -172,8 +172,10 @@ def _another_way(run: Run) -> tuple[Run, SeriesPlan]:
     """
     problem, settings = run.problem, run.settings
     best = judge(problem, settings, run.filled(), None)
-    # Where many weeks missed aims the kit is to blame, not the seed.
-    tries = OTHER_WAYS if run.soft_weeks <= MOST_SOFT_WEEKS else 0
+    # Where many weeks missed aims the kit is to blame, not the seed; and of one class alone every
+    # pattern was tried.
+    several = len(problem.open_slots()) > 1
+    tries = OTHER_WAYS if several and run.soft_weeks <= MOST_SOFT_WEEKS else 0
     for attempt in range(1, tries + 1):
         if best.cost <= run.pool.expected or best.only_order(run.pool.expected):
             break

@@ -71,6 +71,8 @@ def improved(run: Run, start: SeriesPlan, seed: int) -> Judged:
     if best.only_order(expected):
         best = _other_movements(run, best, seed)
     told, width, idle = start, 0, 0
+    # Around the only class that is planned there is nothing wider to look at.
+    widest = min(WIDEST, len(_open(run)) - 1)
     for number in range(run.settings.improve_rounds):
         if best.cost <= expected or run.stop.requested():
             break
@@ -83,9 +85,9 @@ def improved(run: Run, start: SeriesPlan, seed: int) -> Judged:
         tried = _areas_anew(run, best, _apart(areas[first:] + areas[:first]), seed, number=number)
         # What gave nothing gives nothing again: the next neighbourhoods reach further.
         better = tried.cost < best.cost
-        width, idle = (width, 0) if better else ((width + 1) % (WIDEST + 1), idle + 1)
+        width, idle = (width, 0) if better else ((width + 1) % (widest + 1), idle + 1)
         best = tried
-        if idle > WIDEST:
+        if idle > widest:
             break
     if best.cost <= expected or run.stop.requested():
         return best

@@ -1,10 +1,12 @@
-import { Box, chakra, Flex, Text } from '@chakra-ui/react';
+import { Box, Flex, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 
+import css from './Tape.module.css';
 import { cueWords, lookOf, minuteMarks } from './tapeGeometry';
 import type { Schemas } from '~/shared/http/client';
 import { useMovements } from '~/shared/http/vocabulary';
 import { clock } from '~/shared/format/time';
+import { colour } from '~/shared/ui/colour';
 
 interface Props {
   detail: Schemas['ClassDetail'];
@@ -41,7 +43,7 @@ export function Tape({ detail, selected, onSelect }: Props) {
         <Box w="28" />
         <Box position="relative" flex="1" h="5" fontFamily="mono" fontSize="xs" color="soft" aria-hidden="true">
           {minuteMarks(length).map((mark) => (
-            <Text key={mark} position="absolute" left={`${(100 * mark) / length}%`}>
+            <Text key={mark} position="absolute" style={{ left: `${(100 * mark) / length}%` }}>
               {mark / 60}
             </Text>
           ))}
@@ -69,7 +71,6 @@ interface StripProps {
 
 function Strip({ cues, detail, length, height, label, total, selected, onSelect, onPoint }: StripProps) {
   const movements = useMovements();
-  const hatch = 'repeating-linear-gradient(135deg, transparent 0 3px, rgba(255,255,255,0.45) 3px 5px)';
   return (
     <Flex align="center" mb="1">
       <Text w="28" flexShrink="0" fontSize="xs">
@@ -96,18 +97,22 @@ function Strip({ cues, detail, length, height, label, total, selected, onSelect,
           );
           const chosen = selected && cue.block === selected.block && cue.place === selected.place;
           return (
-            <Box
+            <div
               key={index}
-              position="absolute"
-              top={chosen ? '-1' : '0'}
-              bottom={cue.extra ? '-1.5' : '0'}
-              left={`${(100 * cue.start) / length}%`}
-              w={`${(100 * (cue.end - cue.start)) / length}%`}
-              bg={look.fill}
-              backgroundImage={look.hatched ? hatch : undefined}
-              borderRight="1px solid"
-              borderColor="panel"
-              cursor={cue.movement && onSelect ? 'pointer' : undefined}
+              className={[
+                css.cue,
+                look.hatched && css.hatched,
+                cue.extra && css.extra,
+                chosen && css.chosen,
+                cue.movement && onSelect && css.pressed,
+              ]
+                .filter(Boolean)
+                .join(' ')}
+              style={{
+                left: `${(100 * cue.start) / length}%`,
+                width: `${(100 * (cue.end - cue.start)) / length}%`,
+                backgroundColor: colour(look.fill),
+              }}
               data-cue={onPoint ? cue.kind : undefined}
               onMouseEnter={() => onPoint?.(words)}
               onClick={() => {
@@ -116,14 +121,7 @@ function Strip({ cues, detail, length, height, label, total, selected, onSelect,
             />
           );
         })}
-        <chakra.span
-          position="absolute"
-          top="-1"
-          bottom="-1"
-          left={`${(100 * detail.slot_seconds) / length}%`}
-          borderLeft="2px solid"
-          borderColor="rowanInk"
-        />
+        <span className={css.end} style={{ left: `${(100 * detail.slot_seconds) / length}%` }} />
       </Box>
     </Flex>
   );

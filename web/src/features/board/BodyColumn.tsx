@@ -1,9 +1,11 @@
 import { Box, chakra, Flex, Text } from '@chakra-ui/react';
 
+import css from './BodyColumn.module.css';
 import { outside, ROWS, scaleOf } from './bodyRows';
 import type { Schemas } from '~/shared/http/client';
 import { useNames } from '~/shared/http/vocabulary';
 import { figure } from '~/shared/format/time';
+import { colour } from '~/shared/ui/colour';
 
 const SHORT: Record<string, string> = { neck: 'Neck, upper trap', forearms: 'Forearms' };
 
@@ -76,7 +78,6 @@ function Half({ muscle, scale, side, both }: HalfProps) {
   const anchor = side === 'front' ? 'right' : 'left';
   const ink = state ? 'rowanInk' : side === 'front' ? 'harebellInk' : 'fernInk';
   const repeated = both && side === 'back';
-  const stripes = 'repeating-linear-gradient(45deg, currentColor 0 2px, transparent 2px 4px)';
   const hasBand = muscle.least !== null && muscle.least !== undefined;
   return (
     <chakra.td p="0" aria-hidden={repeated}>
@@ -90,34 +91,26 @@ function Half({ muscle, scale, side, both }: HalfProps) {
           </Text>
         )}
       </Flex>
-      <Box
-        position="relative"
-        h="2"
-        mb="0.5"
-        borderRight={side === 'front' ? '1px solid' : undefined}
-        borderColor="ink"
-      >
+      <div className={side === 'front' ? `${css.track} ${css.front}` : css.track}>
         {hasBand && (
-          <Box
-            position="absolute"
-            inset="0"
-            bg="sunken"
-            {...{ [anchor]: percent(muscle.least ?? 0) }}
-            css={{ [side === 'front' ? 'left' : 'right']: 'auto' }}
-            w={percent((muscle.most ?? 0) - (muscle.least ?? 0))}
+          <div
+            className={css.band}
+            style={{
+              [anchor]: percent(muscle.least ?? 0),
+              width: percent((muscle.most ?? 0) - (muscle.least ?? 0)),
+            }}
           />
         )}
-        <Box
-          position="absolute"
-          top="1px"
-          bottom="1px"
-          {...{ [anchor]: '0' }}
-          w={percent(muscle.sets)}
-          bg={both ? undefined : ink}
-          color={state ? ink : 'soft'}
-          backgroundImage={both ? stripes : undefined}
+        <div
+          className={both ? `${css.bar} ${css.striped}` : css.bar}
+          style={{
+            [anchor]: 0,
+            width: percent(muscle.sets),
+            color: colour(state ? ink : 'soft'),
+            backgroundColor: both ? undefined : colour(ink),
+          }}
         />
-      </Box>
+      </div>
     </chakra.td>
   );
 }

@@ -108,7 +108,7 @@ export function CueNow({ detail, run, cue, measure, now, onNext, onBack }: Props
         </Text>
       </Flex>
       <Box h="2" mt="4" bg="sunken" role="img" aria-label={`${Math.round(done)} % of the class`}>
-        <Box h="full" w={`${done}%`} bg="strong" />
+        <Box h="full" style={{ width: `${done}%` }} bg="strong" />
       </Box>
       <Box as="ol" listStyleType="none" mt="2" aria-label="What comes next">
         {coming.map((entry, place) => (
