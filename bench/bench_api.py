@@ -13,6 +13,7 @@ from typing import Any
 
 from fastapi.testclient import TestClient
 
+from bench.stretched import stretched
 from grike.api.app import create_app
 from grike.api.board import views
 from grike.api.pacing import USUAL_DAYS
@@ -69,13 +70,17 @@ def measure(client: TestClient) -> None:
     print(f"write a lock: {middle:.1f} ms, {middle / WRITE_MS:.2f} of its target")
 
 
+EDITED, WARM = "board after an edit of one class", "board again"
 #: What is asked often: milliseconds of the application's own work, as wanted on two quiet cores.
 CPU_MS = {
-    "board after an edit of one class": 20.0,
+    EDITED: 20.0,
+    WARM: 5.0,
     "alternatives": 80.0,
     "why a movement": 100.0,
     "fixes of a finding": 150.0,
 }
+#: The same for twelve weeks of six days.
+LONG_MS = {EDITED: 35.0, WARM: 10.0}
 
 
 def cpu_ms(act: Callable[[], object], times: int = 9) -> float:
@@ -88,15 +93,19 @@ def cpu_ms(act: Callable[[], object], times: int = 9) -> float:
     return statistics.median(out)
 
 
-def asked_often(state: State, series_id: int) -> None:
-    """Print the CPU time of what is asked often, without HTTP and database, against its target."""
-    with state.database.transaction() as connection:
-        held = state.series(connection, series_id)
+def told(what: str, act: Callable[[], object], classes: int, target: float) -> None:
+    """Print the CPU time of an act against its target."""
+    middle = cpu_ms(act)
+    print(f"{what}, {classes} classes: {middle:.1f} ms, {middle / target:.2f} of its target")
+
+
+def boards(held: HeldSeries, targets: dict[str, float]) -> None:
+    """Print what a board costs, as it was and after an edit of one class, without HTTP."""
     facts = held.facts
     member = facts.classes[5]
     block = work_blocks(member.design)[0]
-    place = (member.slot.index, block, 1)
     others = [a.movement.id for a in alternatives(facts, member.slot.index, block, 0)]
+    around = views.Around(views.HistoryModels(None, None), None, None, {})
     edited: dict[str, Any] = {"facts": facts, "turn": 0}
 
     def edit() -> None:
@@ -106,9 +115,26 @@ def asked_often(state: State, series_id: int) -> None:
         plan = edited["facts"].plan.with_class(replace(member.planned, design=design))
         edited["facts"] = Facts(plan, facts.library, facts.paces, before=edited["facts"])
         stored = replace(held.stored, plan=plan)
-        around = views.Around(views.HistoryModels(None, None), None, None, {})
         views.board(HeldSeries(stored, edited["facts"], USUAL_DAYS), around).model_dump_json()
 
+    def warm() -> None:
+        views.board(held, around).model_dump_json()
+
+    for what, act in ((EDITED, edit), (WARM, warm)):
+        told(what, act, len(facts.classes), targets[what])
+
+
+def asked_often(state: State, series_id: int) -> None:
+    """Print the CPU time of what is asked often, without HTTP and database, against its target."""
+    with state.database.transaction() as connection:
+        held = state.series(connection, series_id)
+    facts = held.facts
+    boards(held, CPU_MS)
+    plan = stretched(facts.plan)
+    long = Facts(plan, facts.library, facts.paces)
+    boards(HeldSeries(replace(held.stored, plan=plan), long, USUAL_DAYS), LONG_MS)
+    member = facts.classes[5]
+    place = (member.slot.index, work_blocks(member.design)[0], 1)
     worse = Facts(
         facts.plan.with_class(replace(facts.classes[1].planned, design=facts.classes[0].design)),
         facts.library,
@@ -117,15 +143,11 @@ def asked_often(state: State, series_id: int) -> None:
     )
     broken = next(f for f in findings(worse) if f.place.slot is not None and not f.remark)
     for what, act in (
-        ("board after an edit of one class", edit),
         ("alternatives", lambda: alternatives(facts, *place)),
         ("why a movement", lambda: why_movement(facts, *place)),
         ("fixes of a finding", lambda: fixes(worse, broken)),
     ):
-        middle = cpu_ms(act)
-        target = CPU_MS[what]
-        classes = len(facts.classes)
-        print(f"{what}, {classes} classes: {middle:.1f} ms, {middle / target:.2f} of its target")
+        told(what, act, len(facts.classes), CPU_MS[what])
 
 
 def entry_weight() -> None:

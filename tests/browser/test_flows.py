@@ -17,15 +17,15 @@ from grike.core.anatomy import Muscle
 from grike.core.rules import Facts
 from grike.exchange.library import shipped_library
 from grike.store import series
-from tests.browser.base import WithBrowser
+from tests.browser.base import PASSWORD, WithBrowser
 
 
 class SignIn(WithBrowser):
     def test_in_and_out(self) -> None:
         """A wrong password is told; the right one opens the list; sign-out closes it."""
-        self.sign_in(password="wrong", lands="[role=alert]")
+        self.by_form("wrong", "[role=alert]")
         self.see_text("Name and password do not match.")
-        self.sign_in()
+        self.by_form(PASSWORD, "header")
         self.see_text("No series yet")
         self.press("Sign out")
         self.see("input[name=password]")

@@ -132,7 +132,7 @@ class OnACluster(unittest.TestCase):
         thread.join(120)
         self.cluster.workers = [w for w in self.cluster.workers if w.poll() is None]
         self.cluster.workers.append(self.cluster.worker())
-        self.assertEqual(len(answers[0]["plan"]["classes"]), 12)
+        self.assertEqual(len(answers[0]["plan"]["classes"]), 6)
 
     def busy_worker(self) -> int:
         """Return the process id of the worker that plans just now."""

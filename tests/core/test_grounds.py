@@ -359,10 +359,10 @@ class GoingBack(unittest.TestCase):
         self.assertTrue(planned)
 
     def test_another_way_is_said(self) -> None:
-        """One class cannot give every muscle nine sets, so that two other seeds are tried."""
+        """A class a week cannot give every muscle nine sets, so that two other seeds are tried."""
         told: list[str] = []
         settings = Settings(improve_rounds=0, on_progress=lambda p: told.append(p.stage))
-        request = a_plan(room=FULL, weekdays=(2,))
+        request = a_plan(room=FULL, weeks=2, weekdays=(2,), minutes=30)
         sheet = request.sheet.with_line("W1", numbers={"least": 9})
         result = plan(Problem(replace(request, sheet=sheet), LIBRARY), None, 1, settings)
         self.assertGreater(result.cost, 0)
