@@ -252,6 +252,11 @@ class Class(WithBrowser):
         self.choose_work()
         self.button("Swap in").click()
         self.wait.until(lambda _: self.work_row() != before)
+        # What stood beside the class before the swap is not worked out once more.
+        self.button("Swap in")
+        asked = """return performance.getEntriesByType("resource")
+            .filter((own) => own.name.includes("/alternatives?")).length"""
+        self.assertEqual(self.driver.execute_script(asked), 2)
         after = self.work_row()
         self.driver.refresh()
         self.see("[data-cue]")

@@ -1,7 +1,7 @@
 import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 
 import { data, http } from '~/shared/http/client';
-import { lookAnew } from '~/shared/http/settled';
+import { lookAnew, OF_VERSION } from '~/shared/http/settled';
 import { Problem } from '~/shared/http/problem';
 
 export function classOptions(series: number, slot: number) {
@@ -15,6 +15,7 @@ export function classOptions(series: number, slot: number) {
 export function alternativesOptions(series: number, slot: number, version: number, block: number, place: number) {
   return queryOptions({
     queryKey: ['series', series, 'class', slot, 'alternatives', version, block, place],
+    meta: OF_VERSION,
     queryFn: () =>
       data(
         http.GET('/api/series/{series_id}/classes/{slot}/alternatives', {
@@ -28,6 +29,7 @@ export function alternativesOptions(series: number, slot: number, version: numbe
 export function shortenedOptions(series: number, slot: number, version: number, minutes: number, order: string[]) {
   return queryOptions({
     queryKey: ['series', series, 'class', slot, 'shortened', version, minutes, order],
+    meta: OF_VERSION,
     queryFn: () =>
       data(
         http.GET('/api/series/{series_id}/classes/{slot}/shortened', {
@@ -42,6 +44,7 @@ export function shortenedOptions(series: number, slot: number, version: number, 
 export function whyClassOptions(series: number, slot: number, version: number) {
   return queryOptions({
     queryKey: ['series', series, 'class', slot, 'why', version],
+    meta: OF_VERSION,
     queryFn: () =>
       data(http.GET('/api/series/{series_id}/classes/{slot}/why', { params: { path: { series_id: series, slot } } })),
     staleTime: Infinity,
@@ -51,6 +54,7 @@ export function whyClassOptions(series: number, slot: number, version: number) {
 export function whyMovementOptions(series: number, slot: number, version: number, block: number, place: number) {
   return queryOptions({
     queryKey: ['series', series, 'class', slot, 'why-movement', version, block, place],
+    meta: OF_VERSION,
     queryFn: () =>
       data(
         http.GET('/api/series/{series_id}/classes/{slot}/why-movement', {
@@ -64,6 +68,7 @@ export function whyMovementOptions(series: number, slot: number, version: number
 export function whyNotOptions(series: number, slot: number, version: number, movement: string) {
   return queryOptions({
     queryKey: ['series', series, 'class', slot, 'why-not', version, movement],
+    meta: OF_VERSION,
     queryFn: () =>
       data(
         http.GET('/api/series/{series_id}/classes/{slot}/why-not', {

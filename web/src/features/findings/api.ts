@@ -1,11 +1,12 @@
 import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 
 import { data, http } from '~/shared/http/client';
-import { lookAnew } from '~/shared/http/settled';
+import { lookAnew, OF_VERSION } from '~/shared/http/settled';
 
 export function fixesOptions(series: number, version: number, number: number) {
   return queryOptions({
     queryKey: ['series', series, 'fixes', version, number],
+    meta: OF_VERSION,
     queryFn: () =>
       data(
         http.GET('/api/series/{series_id}/findings/{number}/fixes', {
