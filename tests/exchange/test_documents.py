@@ -183,6 +183,20 @@ class RoundTrips(unittest.TestCase):
             library_from(twice)
         self.assertIn("stands in the library twice", caught.exception.line())
 
+    def test_one_bad_entry_among_known_ones(self) -> None:
+        """What was looked at before is not looked at again; the place is that among all of them."""
+        document = library_document()
+        library_from(document)
+        entries = list(document["movements"])
+        entries[7] = entries[7] | {"level": 9}
+        for _ in range(2):
+            with self.assertRaises(InvalidInput) as caught:
+                library_from(document | {"movements": entries})
+            self.assertEqual(caught.exception.place, "movements[7].level")
+            self.assertIn(entries[7]["name"], caught.exception.what)
+        with self.assertRaises(InvalidInput):
+            library_from({"version": "none", "movements": "none"})
+
     def test_schemas_are_where_the_docs_show_them(self) -> None:
         """docs/formats/ shows the very schemas that documents are held against."""
         for kind in ("class", "request", "plan", "movements"):
