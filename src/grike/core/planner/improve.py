@@ -72,7 +72,7 @@ def improved(run: Run, start: SeriesPlan, seed: int) -> Judged:
         best = _other_movements(run, best, seed)
     told, width, idle = start, 0, 0
     # Around the only class that is planned there is nothing wider to look at.
-    widest = min(WIDEST, len(_open(run)) - 1)
+    widest = min(WIDEST, max(0, len(_open(run)) - 1))
     for number in range(run.settings.improve_rounds):
         if best.cost <= expected or run.stop.requested():
             break
