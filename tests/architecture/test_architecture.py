@@ -84,6 +84,15 @@ class Layers(unittest.TestCase):
                         module.startswith(tuple(f"grike.core.{r}" for r in refused)), path
                     )
 
+    def test_planners_load_nothing_of_what_serves(self) -> None:
+        """Every planning process looks into the module that was started: its top stays light."""
+        path = SOURCE / "api" / "serve.py"
+        top = ast.parse(path.read_text(encoding="utf-8")).body
+        named = {node.module for node in top if isinstance(node, ast.ImportFrom)}
+        named |= {a.name for node in top if isinstance(node, ast.Import) for a in node.names}
+        self.assertTrue(named)
+        self.assertLessEqual(named, sys.stdlib_module_names)
+
     def test_sql_is_only_in_the_store(self) -> None:
         """No other layer writes SQL."""
         statement = re.compile(r"\b(SELECT .* FROM|INSERT INTO|DELETE FROM|UPDATE \w+ SET)\b")
