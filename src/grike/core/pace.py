@@ -52,6 +52,7 @@ class Pace:
 DEFAULT_PACE = Pace()
 
 
+@lru_cache(maxsize=4096)
 def paced(seconds: int, factor: float) -> int:
     """Return what so many announced seconds really take, in whole seconds, rounded up."""
     return math.ceil(seconds * Fraction(str(factor)))

@@ -25,13 +25,14 @@ def here(member: ClassFacts, block: int | None = None, item: int | None = None) 
 
 @dataclass(frozen=True, slots=True)
 class _Cached:
-    known: frozenset[str]
+    """The facts of a class, and the ids in its work that a group can meet for the first time."""
+
+    own: frozenset[str]
     facts: ClassFacts
 
-    def holds(self, known: frozenset[str], planned: PlannedClass, pace: Pace) -> bool:
-        """Return whether the facts are still those of a class."""
-        facts = self.facts
-        return self.known == known and facts.planned == planned and facts.pace == pace
+    def holds(self, known: frozenset[str], pace: Pace) -> bool:
+        """Return whether the facts are still those of their class after such a past."""
+        return self.facts.known == known and self.facts.pace == pace
 
 
 def same_look(before: object, now: tuple[object, ...]) -> bool:
@@ -84,18 +85,24 @@ class Facts:
         out: dict[int, _Cached] = {}
         known = self.plan.known
         for planned in self.plan.classes:
-            own = frozenset(planned.design.movement_ids())
             entry = old.get(planned.slot.index)
+            same = entry is not None and entry.facts.planned == planned
+            own = entry.own if entry is not None and same else self._strange(planned)
             pace = self.paces.of(planned.slot.index)
             # Only what the class holds can be new in it, so only that much of the past counts.
-            if entry is None or not entry.holds(known & own, planned, pace):
+            if entry is None or not same or not entry.holds(known & own, pace):
                 fresh = ClassFacts(planned, self.library, known & own, pace)
-                if entry is not None and entry.facts.planned == planned:
+                if entry is not None and same:
                     fresh.take_over(entry.facts)
-                entry = _Cached(known & own, fresh)
+                entry = _Cached(own, fresh)
             out[planned.slot.index] = entry
             known = known | own
         return out
+
+    def _strange(self, planned: PlannedClass) -> frozenset[str]:
+        """Return what a class holds that not everybody has met: no foundation movement."""
+        ids = planned.design.movement_ids()
+        return frozenset(each for each in ids if not self.library[each].foundation)
 
     @property
     def shape(self) -> SeriesShape:
