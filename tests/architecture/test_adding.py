@@ -74,7 +74,7 @@ class Pages(unittest.TestCase):
             path = os.pathsep.join([str(tree / "src"), str(ROOT)])
             done = subprocess.run(
                 [sys.executable, "-m", "unittest", f"tests.architecture.{checks}"],
-                env={**os.environ, "PYTHONPATH": path},
+                env={**os.environ, "PYTHONPATH": path, "PYTHONDONTWRITEBYTECODE": "1"},
                 cwd=tree,
                 capture_output=True,
                 text=True,
