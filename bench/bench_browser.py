@@ -5,7 +5,6 @@ A time ends two animation frames after the page holds what was asked for: then i
 
 from __future__ import annotations
 
-import math
 import shutil
 import tempfile
 from pathlib import Path
@@ -14,11 +13,12 @@ from selenium import webdriver
 from selenium.webdriver.common.by import By
 from selenium.webdriver.support.ui import WebDriverWait
 
+from bench.figures import p95
 from bench.stretched import stretched
 from grike.store import changes, series
 from grike.store.connection import Database
 from scripts import database, demo, install, processes, serve
-from scripts.screenshots import browser
+from scripts.screenshots import browser, fill_in
 from scripts.testing import BROWSER
 
 TIMES = 20
@@ -34,11 +34,6 @@ OPENED = """const [count, done] = arguments;
 const frame = () => document.querySelectorAll('[data-slot]').length >= count
   ? requestAnimationFrame(() => done(performance.now())) : requestAnimationFrame(frame);
 frame();"""
-
-
-def p95(values: list[float]) -> float:
-    """Return what 95 of 100 stay below; of few values, the highest but one in twenty."""
-    return sorted(values)[math.ceil(0.95 * len(values)) - 1]
 
 
 def the_long_series(url: str) -> tuple[int, int]:
@@ -59,9 +54,7 @@ def sign_in(driver: webdriver.Chrome, base: str) -> None:
     driver.get(base)
     wait = WebDriverWait(driver, 20)
     wait.until(lambda d: d.find_elements(By.NAME, "name"))
-    driver.find_element(By.NAME, "name").send_keys(name)
-    driver.find_element(By.NAME, "password").send_keys(password)
-    driver.find_element(By.CSS_SELECTOR, "button[type=submit]").click()
+    fill_in(driver, name, password)
     wait.until(lambda d: d.find_elements(By.CSS_SELECTOR, "h2 a"))
 
 

@@ -16,6 +16,7 @@ from pathlib import Path
 
 import httpx
 
+from bench.figures import p95
 from scripts import database, demo, processes, serve
 
 PEOPLE, WRITERS, SECONDS, PAUSE = 20, 2, 30.0, 0.25
@@ -61,11 +62,6 @@ def person(number: int, base: str, cookies: httpx.Cookies, csrf: str, seen: Seen
                 answer = timed(lambda: client.get(address, headers=headers), seen.reads, seen)  # noqa: B023
                 tag = answer.headers.get("ETag", tag) if address == "/api/movements" else tag
             time.sleep(PAUSE)
-
-
-def p95(values: list[float]) -> float:
-    """Return what 95 of 100 stay below."""
-    return sorted(values)[int(0.95 * len(values))] if values else 0.0
 
 
 def main() -> None:

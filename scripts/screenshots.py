@@ -48,6 +48,13 @@ def browser(profile: Path, width: int = 1280, height: int = 800) -> webdriver.Ch
     return driver
 
 
+def fill_in(driver: webdriver.Chrome, name: str, password: str) -> None:
+    """Fill in and send the sign-in form."""
+    driver.find_element(By.NAME, "name").send_keys(name)
+    driver.find_element(By.NAME, "password").send_keys(password)
+    driver.find_element(By.CSS_SELECTOR, "button[type=submit]").click()
+
+
 class Photographer:
     """Walks through the views and takes their pictures."""
 
@@ -75,9 +82,7 @@ class Photographer:
         """Sign in through the form."""
         self.go("/", "input[name=name]")
         self.take("sign-in")
-        self.driver.find_element(By.NAME, "name").send_keys(name)
-        self.driver.find_element(By.NAME, "password").send_keys(password)
-        self.driver.find_element(By.CSS_SELECTOR, "button[type=submit]").click()
+        fill_in(self.driver, name, password)
         self.see("h2 a")
 
     def press(self, text: str) -> None:

@@ -19,6 +19,7 @@ from grike.core.item import Item
 from grike.core.kit import Kit, Room
 from grike.core.library import Library
 from grike.core.movement import Dose, Movement, Option, Pace, Plane, Position, Role, Sides
+from grike.core.planner import Settings
 from grike.core.purpose import Purpose
 from grike.core.rules import BY_ID, Facts, Finding, default_sheet
 from grike.core.series import PlannedClass, SeriesPlan, SeriesShape
@@ -28,6 +29,8 @@ T = TypeVar("T", bound=Callable[..., Any])
 
 MONDAY = dt.date(2026, 11, 30)
 BARE = Room("Bare hall", {Kit.MAT: 30}, 30)
+#: For a plan that is only looked into: no second try, nothing made better.
+QUICK = Settings(retries=1, restarts=0, improve_rounds=0)
 FULL = Room("Full hall", dict.fromkeys(Kit, 30), 30)
 
 

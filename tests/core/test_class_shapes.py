@@ -29,7 +29,7 @@ from grike.core.formats import LastBurst, StraightSets, TimedCircuit
 from grike.core.item import Handling
 from grike.core.movement import Pace
 from grike.core.pattern import Pattern, Tier
-from grike.core.planner import Problem, Settings, plan
+from grike.core.planner import Problem, plan
 from grike.core.planner.readiness import set_up_problems
 from grike.core.planner.refill import refill
 from grike.core.planner.standing import variant_of
@@ -43,7 +43,18 @@ from grike.core.series import SeriesPlan
 from grike.core.sheet import Mode
 from grike.core.volume import Yardstick
 from grike.exchange.shapes import chosen_shapes, shipped_shapes
-from tests.builders import FULL, a_class, a_library, a_movement, a_plan, a_shape, check, only, work
+from tests.builders import (
+    FULL,
+    QUICK,
+    a_class,
+    a_library,
+    a_movement,
+    a_plan,
+    a_shape,
+    check,
+    only,
+    work,
+)
 from tests.core.test_planner import LIBRARY, made
 
 ROOT = Path(__file__).parents[2]
@@ -220,8 +231,7 @@ class Data(unittest.TestCase):
 def planned() -> SeriesPlan:
     """Return two weeks of three classes in shapes."""
     request = a_plan(weeks=2, room=FULL, class_shapes=shipped_shapes())
-    quick = Settings(retries=1, restarts=0, improve_rounds=0)
-    return made(plan(Problem(replace(request, sheet=default_sheet()), LIBRARY), None, 3, quick))
+    return made(plan(Problem(replace(request, sheet=default_sheet()), LIBRARY), None, 3, QUICK))
 
 
 class Planned(unittest.TestCase):

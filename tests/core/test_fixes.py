@@ -19,7 +19,7 @@ from grike.core.item import Handling, Item
 from grike.core.kit import Kit, Room
 from grike.core.library import Library
 from grike.core.movement import Joint, Pace, Role
-from grike.core.planner import Problem, Settings, plan
+from grike.core.planner import Problem, plan
 from grike.core.purpose import Purpose
 from grike.core.rules import CATALOGUE, Facts, Finding, broken_musts, findings
 from grike.core.series import SeriesPlan
@@ -27,6 +27,7 @@ from grike.core.sheet import Mode
 from grike.core.wishes import Pin, Wishes
 from grike.exchange.presets import presets
 from tests.builders import (
+    QUICK,
     a_class,
     a_library,
     a_movement,
@@ -55,8 +56,7 @@ def base(seed: int = SEEDS[0]) -> SeriesPlan:
     asked = empty(formats=formats)
     if seed >= FIRST_WITH_MAINS:
         asked = replace(asked, sheet=sheet)
-    quick = Settings(retries=1, restarts=0, improve_rounds=0)
-    return made(plan(Problem(asked, LIBRARY), None, seed, quick))
+    return made(plan(Problem(asked, LIBRARY), None, seed, QUICK))
 
 
 def changed(plan: SeriesPlan, slot: int, design: ClassDesign) -> SeriesPlan:

@@ -18,9 +18,9 @@ from grike.core.focus import Focus
 from grike.core.movement import Movement, Role
 from grike.core.pairs import in_pairs, pair_cost, pairs_of, reason
 from grike.core.pattern import Pattern, Tier
-from grike.core.planner import Problem, Settings, plan
+from grike.core.planner import Problem, plan
 from grike.core.series import SeriesPlan
-from tests.builders import FULL, a_movement, a_plan
+from tests.builders import FULL, QUICK, a_movement, a_plan
 from tests.core.test_planner import LIBRARY, made
 
 PRESS = a_movement("press", pattern=Pattern.HORIZONTAL_PRESS, targets=(Muscle.CHEST,))
@@ -91,8 +91,7 @@ class Planned(unittest.TestCase):
             formats=frozenset({"superset", "timed-circuit"}),
             menus=dict.fromkeys((0, 2, 4), frozenset({Focus.WHOLE})),
         )
-        quick = Settings(retries=1, restarts=0, improve_rounds=0)
-        found = shares(made(plan(Problem(request, LIBRARY), None, 2, quick)))
+        found = shares(made(plan(Problem(request, LIBRARY), None, 2, QUICK)))
         self.assertGreater(len(found), 5)
         self.assertGreaterEqual(sum(found) / len(found), 0.75)
 

@@ -10,12 +10,12 @@ from grike.core.cautions import Caution
 from grike.core.kit import LOADABLE, Kit
 from grike.core.movement import Joint, Position, Role
 from grike.core.options import as_done
-from grike.core.planner import Problem, Settings, plan
+from grike.core.planner import Problem, plan
 from grike.core.safety import BEFORE, STOP
 from grike.core.wishes import Wishes
 from grike.exchange.library import shipped_library
 from scripts.paths import ROOT
-from tests.builders import a_plan
+from tests.builders import QUICK, a_plan
 
 LIBRARY = shipped_library()
 #: Positions in which the weight of the body rests on the hands.
@@ -112,13 +112,12 @@ class WaysOut(unittest.TestCase):
 class Planned(unittest.TestCase):
     def test_no_part_of_any_class_goes_against_a_caution(self) -> None:
         """Each caution alone and pairs of them: warm-up, work and cool-down are all held."""
-        quick = Settings(retries=1, restarts=0, improve_rounds=0)
         # Off the floor the search for a plan takes long, so it is paired once.
         some = (Caution.NO_JUMPS, Caution.NO_WRISTS, Caution.KNEES)
         floor = (Caution.NO_FLOOR, Caution.NO_WRISTS)
         for cautions in [*((one,) for one in some), *combinations(some, 2), floor]:
             request = a_plan(weekdays=(0, 3), wishes=Wishes(cautions=cautions))
-            found = plan(Problem(request, LIBRARY), None, 1, quick)
+            found = plan(Problem(request, LIBRARY), None, 1, QUICK)
             assert found.plan is not None, cautions
             for planned in found.plan.classes:
                 for done in as_done(planned.design, LIBRARY):
