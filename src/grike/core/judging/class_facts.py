@@ -13,6 +13,7 @@ from grike.core.clock import ClassClock, class_clock
 from grike.core.exact import exact_sum
 from grike.core.expansion import steps
 from grike.core.focus import Focus
+from grike.core.judging.finding import Finding
 from grike.core.library import Library
 from grike.core.movement import Movement
 from grike.core.options import Done, as_done
@@ -70,8 +71,9 @@ class ClassFacts:
         self.planned, self.library = planned, library
         self.slot, self.design = planned.slot, planned.design
         self.known, self.pace = known, pace
-        #: What rules that look at one class found, with what they looked at besides.
-        self.found: dict[str, tuple[object, ...]] = {}
+        #: What rules that look at one class found, after what they looked at besides; and whether
+        #: they look at its design alone.
+        self.found: dict[str, tuple[tuple[object, ...], tuple[Finding, ...], bool]] = {}
         #: What others have worked out of the class, by name; a changed class is another object.
         self.kept: dict[Hashable, Any] = {}
 
@@ -80,6 +82,7 @@ class ClassFacts:
         self.__dict__.update(
             {name: value for name, value in other.__dict__.items() if name in ONLY_OF_DESIGN}
         )
+        self.found.update({rule: held for rule, held in other.found.items() if held[2]})
 
     @cached_property
     def clock(self) -> ClassClock:

@@ -17,6 +17,9 @@ from grike.core.volume import Volume, add_volumes
 
 K = TypeVar("K")
 
+#: What a class is kept by that was looked at after several pasts, and how many of them.
+PASTS, MOST_PASTS = "pasts", 8
+
 
 def here(member: ClassFacts, block: int | None = None, item: int | None = None) -> Place:
     """Return the place of a class, or of a block or movement in it."""
@@ -91,13 +94,30 @@ class Facts:
             pace = self.paces.of(planned.slot.index)
             # Only what the class holds can be new in it, so only that much of the past counts.
             if entry is None or not same or not entry.holds(known & own, pace):
-                fresh = ClassFacts(planned, self.library, known & own, pace)
-                if entry is not None and same:
-                    fresh.take_over(entry.facts)
-                entry = _Cached(own, fresh)
+                held = entry.facts if entry is not None and same else None
+                entry = _Cached(own, self._with_past(planned, held, known & own))
             out[planned.slot.index] = entry
             known = known | own
         return out
+
+    def _with_past(
+        self, planned: PlannedClass, held: ClassFacts | None, known: frozenset[str]
+    ) -> ClassFacts:
+        """Return the facts of a class after another past than the one it was ``held`` with.
+
+        Alternatives are tried one after another and mostly change a later class in the same way.
+        """
+        pace = self.paces.of(planned.slot.index)
+        others: dict[Hashable, ClassFacts] = held.kept.setdefault(PASTS, {}) if held else {}
+        if (known, pace) in others:
+            return others[known, pace]
+        made = ClassFacts(planned, self.library, known, pace)
+        if held is not None:
+            made.take_over(held)
+        if len(others) >= MOST_PASTS:
+            others.clear()
+        others[known, pace] = made
+        return made
 
     def _strange(self, planned: PlannedClass) -> frozenset[str]:
         """Return what a class holds that not everybody has met: no foundation movement."""

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Hashable
+from collections.abc import Callable, Hashable
+from typing import TypeVar
 from weakref import WeakKeyDictionary
 
 from grike.core.anatomy import MAJOR_GROUPS
@@ -21,9 +22,14 @@ LOAD, TEMPO = "load", "tempo"
 FEWEST_FOR_A_GROUP = 2
 
 
+T = TypeVar("T")
+
 #: Pools by library, worked out once for each group; rules ask for them class by class.
 _POOLS: WeakKeyDictionary[Library, dict[Hashable, tuple[Movement, ...]]] = WeakKeyDictionary()
 MOST_POOLS = 64
+#: What was counted in a pool, by library.
+_COUNTS: WeakKeyDictionary[Library, dict[Hashable, int]] = WeakKeyDictionary()
+MOST_COUNTS = 4096
 
 
 def pool(shape: SeriesShape, library: Library) -> list[Movement]:
@@ -32,13 +38,38 @@ def pool(shape: SeriesShape, library: Library) -> list[Movement]:
     A movement that leaves somebody without a way to do it (C12) is never planned; what is done
     sitting on a chair only for beginners, for others it is the twin of what is planned.
     """
-    key = (shape.level, shape.heads, tuple(sorted(shape.room.kit.items())), shape.wishes)
+    key = _group(shape)
     held = _POOLS.setdefault(library, {})
     if key not in held:
         if len(held) >= MOST_POOLS:
             held.clear()
         held[key] = tuple(m for m in library.of_role(Role.WORK) if allowed(m, shape))
     return list(held[key])
+
+
+def _group(shape: SeriesShape) -> Hashable:
+    """Return all of a series that its pool depends on."""
+    return (shape.level, shape.heads, tuple(sorted(shape.room.kit.items())), shape.wishes)
+
+
+def count_in_pool(
+    shape: SeriesShape,
+    library: Library,
+    kit: frozenset[Kit],
+    test: Callable[[Movement, T], bool],
+    about: T,
+) -> int:
+    """Return how many movements of ``pool_for`` pass a test, counted once for what it is about.
+
+    ``test`` is a function of a module, and ``about`` can be a key.
+    """
+    held = _COUNTS.setdefault(library, {})
+    key = (_group(shape), kit, test, about)
+    if key not in held:
+        if len(held) >= MOST_COUNTS:
+            held.clear()
+        held[key] = sum(test(movement, about) for movement in pool_for(shape, library, kit))
+    return held[key]
 
 
 def pool_for(shape: SeriesShape, library: Library, kit: frozenset[Kit]) -> list[Movement]:

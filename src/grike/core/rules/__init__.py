@@ -132,7 +132,7 @@ def findings_of(rule: Rule, facts: Facts) -> Iterable[Finding]:
     line = facts.sheet[rule.id]
     if line.mode is Mode.OFF:
         return ()
-    if rule.reach is Reach.CLASS:
+    if rule.reach in (Reach.DESIGN, Reach.CLASS):
         return _by_class(rule, facts)
     if rule.reach is Reach.WEEK:
         return _by_week(rule, facts)
@@ -146,8 +146,8 @@ def _by_class(rule: Rule, facts: Facts) -> Iterator[Finding]:
         held = member.found.get(rule.id)
         if held is None or (held[0] is not seen and not same_look(held[0], seen)):
             found = tuple(rule.check(facts.part((member,), {}), line))
-            held = member.found[rule.id] = (seen, found)
-        yield from held[1]  # type: ignore[misc]
+            held = member.found[rule.id] = (seen, found, rule.reach is Reach.DESIGN)
+        yield from held[1]
 
 
 def _by_week(rule: Rule, facts: Facts) -> Iterator[Finding]:

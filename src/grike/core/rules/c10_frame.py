@@ -73,6 +73,6 @@ C10 = Rule(
     _check_c10,
     stages=(Stage.ASSEMBLY,),
     numbers={"groups": Whole("how many of the most-worked groups", 0, 12)},
-    reach=Reach.CLASS,
+    reach=Reach.DESIGN,
     mends=(Mend.FRAME,),
 )

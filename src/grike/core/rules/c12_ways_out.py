@@ -36,7 +36,7 @@ C12 = Rule(
     setting(Mode.MUST, 1),
     _check_c12,
     stages=(Stage.POOL,),
-    reach=Reach.CLASS,
+    reach=Reach.DESIGN,
     mends=(Mend.SWAP,),
     about=Topic.BODY,
 )

@@ -53,7 +53,7 @@ C13 = Rule(
     _check_c13,
     stages=(Stage.ORDERING,),
     numbers={"run": Whole("fast movements in a row", 1, 20)},
-    reach=Reach.CLASS,
+    reach=Reach.DESIGN,
     mends=(
         Mend.ORDER,
         Mend.SWAP_ANYWHERE,

@@ -68,7 +68,7 @@ C14 = Rule(
     setting(Mode.AIM, 2),
     _check_c14,
     stages=(Stage.ORDERING,),
-    reach=Reach.CLASS,
+    reach=Reach.DESIGN,
     mends=(
         Mend.ORDER,
         Mend.SWAP_EASIER,

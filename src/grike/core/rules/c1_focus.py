@@ -199,7 +199,7 @@ C1 = Rule(
         "movers": Number("sets for the muscles that carry it (%)", 0, 100),
         "whole": Number("each region, whole body (%)", 0, 33),
     },
-    reach=Reach.CLASS,
+    reach=Reach.DESIGN,
     stages=(Stage.SKELETON, Stage.SELECTION),
     mends=(Mend.SWAP,),
     gives=_of_focus,

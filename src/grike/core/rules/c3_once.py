@@ -53,6 +53,6 @@ C3 = Rule(
     setting(Mode.MUST, 12),
     _check_c3,
     _rows_c3,
-    reach=Reach.CLASS,
+    reach=Reach.DESIGN,
     mends=(Mend.SWAP,),
 )

@@ -41,7 +41,7 @@ C4 = Rule(
     setting(Mode.MUST, 1),
     _check_c4,
     stages=(Stage.ASSEMBLY,),
-    reach=Reach.CLASS,
+    reach=Reach.DESIGN,
     mends=(Mend.SIDES,),
     about=Topic.BODY,
 )

@@ -156,7 +156,7 @@ def _rule(rule: str, joint: Joint) -> tuple[Rule, Rule]:
         _check_of(rule, joint),
         _rows_run_of(rule, joint),
         stages=(Stage.SELECTION, Stage.ORDERING),
-        reach=Reach.CLASS,
+        reach=Reach.DESIGN,
         numbers={"run": Whole("movements in a row", 1, 10)},
         mends=(Mend.ORDER, Mend.SWAP_ANYWHERE, Mend.BREATHER),
         gives=_of_joint,
@@ -177,7 +177,7 @@ def _rule(rule: str, joint: Joint) -> tuple[Rule, Rule]:
         gives=_of_joint,
         about=Topic.BODY,
         unit=SETS,
-        reach=Reach.CLASS,
+        reach=Reach.DESIGN,
     )
     return run, share
 

@@ -46,7 +46,7 @@ C7 = Rule(
     _check_c7,
     stages=(Stage.ORDERING,),
     numbers={"most": Number("neighbours that may be alike (%)", 0, 100)},
-    reach=Reach.CLASS,
+    reach=Reach.DESIGN,
     mends=(
         Mend.ORDER,
         Mend.SWAP_UNLIKE,

@@ -58,7 +58,7 @@ C8 = Rule(
         "kit_changes": Whole("changes of kit", 0, 40),
         "ups_and_downs": Whole("changes standing to floor", 0, 40),
     },
-    reach=Reach.CLASS,
+    reach=Reach.DESIGN,
     mends=(
         Mend.ORDER,
         Mend.SWAP,

@@ -81,7 +81,7 @@ C9 = Rule(
     setting(Mode.MUST, 1),
     _check_c9,
     stages=(Stage.POOL,),
-    reach=Reach.CLASS,
+    reach=Reach.DESIGN,
     mends=(
         Mend.STATIONS,
         Mend.SWAP,

@@ -69,7 +69,7 @@ D6 = Rule(
     setting(Mode.MUST, 12),
     _check_d6,
     _rows_d6,
-    reach=Reach.CLASS,
+    reach=Reach.DESIGN,
     mends=(Mend.SWAP,),
     yields=Yields.BALANCE,
 )

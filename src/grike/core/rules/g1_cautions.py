@@ -44,7 +44,7 @@ G1 = Rule(
     setting(Mode.MUST, 12),
     _check_g1,
     stages=(Stage.POOL,),
-    reach=Reach.CLASS,
+    reach=Reach.DESIGN,
     mends=(Mend.SWAP, Mend.FRAME_SWAP),
     gives=_of_caution,
     about=Topic.BODY,

@@ -39,7 +39,7 @@ G2 = Rule(
     setting(Mode.MUST, 12),
     _check_g2,
     stages=(Stage.POOL,),
-    reach=Reach.CLASS,
+    reach=Reach.DESIGN,
     mends=(Mend.SWAP, Mend.FRAME_SWAP),
     gives=of_itself,
 )

@@ -54,7 +54,7 @@ G4 = Rule(
     setting(Mode.MUST, 12),
     _check_g4,
     stages=(Stage.SKELETON,),
-    reach=Reach.CLASS,
+    reach=Reach.DESIGN,
     mends=(Mend.FORMAT,),
     way_out="take a promised day back",
     about=Topic.DAY,

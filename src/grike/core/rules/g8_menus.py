@@ -56,7 +56,7 @@ G8 = Rule(
     setting(Mode.MUST, 12),
     _check_g8,
     stages=(Stage.SKELETON,),
-    reach=Reach.CLASS,
+    reach=Reach.DESIGN,
     mends=(Mend.FORMAT, Mend.FOCUS),
     way_out="a wider focus menu, or more formats",
     about=Topic.DAY,

@@ -43,7 +43,7 @@ G9 = Rule(
     setting(Mode.MUST, 12),
     _check_g9,
     stages=(Stage.POOL,),
-    reach=Reach.CLASS,
+    reach=Reach.DESIGN,
     mends=(Mend.SWAP, Mend.FRAME_SWAP),
     gives=_of_level,
     way_out="a higher level",

@@ -56,7 +56,7 @@ P11 = Rule(
     setting(Mode.OFF, 12),
     _check_p11,
     stages=(Stage.POOL, Stage.SKELETON),
-    reach=Reach.CLASS,
+    reach=Reach.DESIGN,
     mends=(Mend.SWAP_ANYWHERE,),
     about=Topic.BODY,
 )

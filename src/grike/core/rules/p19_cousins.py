@@ -64,7 +64,7 @@ P19 = Rule(
     setting(Mode.OFF, 12),
     _check_p19,
     _rows_p19,
-    reach=Reach.CLASS,
+    reach=Reach.DESIGN,
     mends=(Mend.SWAP,),
     gives=of_itself,
     yields=Yields.VARIETY,

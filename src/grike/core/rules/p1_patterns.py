@@ -10,7 +10,7 @@ from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding
-from grike.core.judging.pool import pool_for
+from grike.core.judging.pool import count_in_pool
 from grike.core.movement import Movement
 from grike.core.pattern import Pattern
 from grike.core.rows.row import MOVEMENTS, Row, row_weight
@@ -21,24 +21,23 @@ from grike.core.sheet import Mode, RuleSetting
 
 def count_of(movements: Iterable[Movement], patterns: frozenset[Pattern]) -> int:
     """Return how many movements stand for one of some patterns."""
-    return sum(1 for movement in movements if patterns & patterns_of(movement))
+    return sum(_stands_for(movement, patterns) for movement in movements)
+
+
+def _stands_for(movement: Movement, patterns: frozenset[Pattern]) -> bool:
+    return not patterns.isdisjoint(patterns_of(movement))
 
 
 def is_asked(
-    need: Ingredient,
-    pool: Iterable[Movement],
-    *,
-    movements: int,
-    needs: tuple[Ingredient, ...],
-    times: int,
+    need: Ingredient, able: int, *, movements: int, needs: tuple[Ingredient, ...], times: int
 ) -> bool:
     """Return whether a need is asked of a class of so many ``movements``.
 
-    Where a kit holds too few for it, classes in a row could not all have it; a class that is too
-    short for all that its focus needs is asked for none of it.
+    Where a kit holds too few that are ``able`` to meet it, classes in a row could not all have it;
+    a class that is too short for all that its focus needs is asked for none of it.
     """
     roomy = movements >= sum(each.least for each in needs)
-    return roomy and count_of(pool, need.patterns) >= times * need.least
+    return roomy and able >= times * need.least
 
 
 def _check_p1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
@@ -66,10 +65,11 @@ def _missing(
     needs = NEEDS[member.design.focus]
     if not needs or not movements:
         return
-    able = pool_for(facts.shape, facts.library, member.design.kit)
+    shape, library, kit = facts.shape, facts.library, member.design.kit
     times = line.whole("times")
     for need in needs:
         there = count_of(movements, need.patterns)
+        able = count_in_pool(shape, library, kit, _stands_for, need.patterns)
         asked = is_asked(need, able, movements=len(movements), needs=needs, times=times)
         if there < need.least and asked:
             number = f"{need.least} movements" if need.least > 1 else "movement"
@@ -92,9 +92,10 @@ def _rows_p1(scope: Scope, line: RuleSetting) -> Iterator[Row]:
 
 def _rows_of(bay: Bay, scope: Scope, line: RuleSetting) -> Iterator[Row]:
     weight, needs = row_weight(line), NEEDS[bay.focus]
-    able = [m for m in scope.group.pool if m.fetched_kit <= bay.kit]
+    pool = [m for m in scope.group.pool if m.fetched_kit <= bay.kit]
     for need in needs:
         # Where movements fill two slots the class has fewer of them, and is asked for no less.
+        able = count_of(pool, need.patterns)
         asked = is_asked(need, able, movements=bay.slots, needs=needs, times=line.whole("times"))
         terms = tuple((c.key, 1) for c in bay.choices if need.patterns & patterns_of(c.movement))
         if asked:
@@ -124,7 +125,7 @@ P1 = Rule(
     _rows_p1,
     stages=(Stage.SKELETON, Stage.SELECTION),
     numbers={"times": Whole("asked from so many times the need in the kit", 1, 20)},
-    reach=Reach.CLASS,
+    reach=Reach.DESIGN,
     mends=(Mend.SWAP_ANYWHERE,),
     gives=_of_pattern,
     unit=MOVEMENTS,

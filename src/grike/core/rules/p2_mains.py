@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterator
 
 from grike.core.composition import TIMES_OVER, is_main, mains_wanted
 from grike.core.focus import Focus, on_focus
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding
-from grike.core.judging.pool import pool_for
+from grike.core.judging.pool import count_in_pool
 from grike.core.movement import Movement
 from grike.core.pattern import Tier
 from grike.core.rows.row import MOVEMENTS, Row, row_weight
@@ -18,15 +18,16 @@ from grike.core.rules.rule import Mend, Reach, Rule, Stage, Whole, Yields, setti
 from grike.core.sheet import Mode, RuleSetting
 
 
-def mains_asked(
-    focus: Focus, level: int, pool: Iterable[Movement], *, movements: int, times: int
-) -> int:
-    """Return how many mains are asked of a class; 0 where its kit holds too few on the focus."""
+def _is_main_on(movement: Movement, about: tuple[Focus, int]) -> bool:
+    focus, level = about
+    return is_main(movement, focus, level) and bool(on_focus(movement, focus))
+
+
+def mains_asked(focus: Focus, able: int, *, movements: int, times: int) -> int:
+    """Return how many mains are asked of a class; ``able``: its kit holds so many on the focus."""
     if focus is Focus.CONDITIONING:
         return 0
-    wanted = mains_wanted(movements)
-    there = sum(1 for m in pool if is_main(m, focus, level) and on_focus(m, focus))
-    return min(wanted, there // times)
+    return min(mains_wanted(movements), able // times)
 
 
 def _check_p2(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
@@ -36,9 +37,10 @@ def _check_p2(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
         if not movements:
             continue
         focus = member.design.focus
-        able = pool_for(facts.shape, facts.library, member.design.kit)
-        times = line.whole("times")
-        wanted = mains_asked(focus, level, able, movements=len(movements), times=times)
+        able = count_in_pool(
+            facts.shape, facts.library, member.design.kit, _is_main_on, (focus, level)
+        )
+        wanted = mains_asked(focus, able, movements=len(movements), times=line.whole("times"))
         there = sum(is_main(movement, focus, level) for movement in movements)
         if there < wanted:
             yield Finding(
@@ -55,9 +57,10 @@ def _check_p2(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
 def _rows_p2(scope: Scope, line: RuleSetting) -> Iterator[Row]:
     level = scope.group.level
     for bay in scope.bays:
-        able = [m for m in scope.group.pool if m.fetched_kit <= bay.kit]
+        pool = [m for m in scope.group.pool if m.fetched_kit <= bay.kit]
+        able = sum(_is_main_on(movement, (bay.focus, level)) for movement in pool)
         times = line.whole("times")
-        wanted = mains_asked(bay.focus, level, able, movements=bay.slots, times=times)
+        wanted = mains_asked(bay.focus, able, movements=bay.slots, times=times)
         terms = tuple((c.key, 1) for c in bay.choices if is_main(c.movement, bay.focus, level))
         if wanted:
             yield Row("P2", bay.slot.label, terms, low=wanted, weight=row_weight(line))
@@ -79,7 +82,7 @@ P2 = Rule(
     _rows_p2,
     stages=(Stage.SKELETON, Stage.SELECTION),
     numbers={"times": Whole("movements to choose each from", 1, 20)},
-    reach=Reach.CLASS,
+    reach=Reach.DESIGN,
     mends=(Mend.SWAP_ANYWHERE,),
     gives=_of_tier,
     unit=MOVEMENTS,

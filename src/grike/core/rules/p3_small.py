@@ -74,7 +74,7 @@ P3 = Rule(
     _check_p3,
     _rows_p3,
     stages=(Stage.SELECTION, Stage.ORDERING),
-    reach=Reach.CLASS,
+    reach=Reach.DESIGN,
     mends=(Mend.SWAP, Mend.ORDER),
     gives=_of_tier,
     unit=MOVEMENTS,

@@ -103,7 +103,7 @@ P5 = Rule(
     setting(Mode.OFF, 1),
     _check_p5,
     stages=(Stage.ORDERING,),
-    reach=Reach.CLASS,
+    reach=Reach.DESIGN,
     mends=(Mend.ORDER,),
     yields=Yields.VARIETY,
 )

@@ -103,8 +103,12 @@ _TOPICS = {"W": Topic.WEEK, "D": Topic.DAY, "G": Topic.WEEK}
 
 
 class Reach(StrEnum):
-    """How much of a series a check has to see; what it found elsewhere stays true."""
+    """How much of a series a check has to see; what it found elsewhere stays true.
 
+    DESIGN: one class, whatever came before it; not its clock, which grows with what is new.
+    """
+
+    DESIGN = "design"
     CLASS = "class"
     WEEK = "week"
     SERIES = "series"
