@@ -56,6 +56,7 @@ def count_in_pool(
     shape: SeriesShape,
     library: Library,
     kit: frozenset[Kit],
+    *,
     test: Callable[[Movement, T], bool],
     about: T,
 ) -> int:

@@ -69,7 +69,7 @@ def _missing(
     times = line.whole("times")
     for need in needs:
         there = count_of(movements, need.patterns)
-        able = count_in_pool(shape, library, kit, _stands_for, need.patterns)
+        able = count_in_pool(shape, library, kit, test=_stands_for, about=need.patterns)
         asked = is_asked(need, able, movements=len(movements), needs=needs, times=times)
         if there < need.least and asked:
             number = f"{need.least} movements" if need.least > 1 else "movement"

@@ -37,9 +37,8 @@ def _check_p2(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
         if not movements:
             continue
         focus = member.design.focus
-        able = count_in_pool(
-            facts.shape, facts.library, member.design.kit, _is_main_on, (focus, level)
-        )
+        shape, library, kit = facts.shape, facts.library, member.design.kit
+        able = count_in_pool(shape, library, kit, test=_is_main_on, about=(focus, level))
         wanted = mains_asked(focus, able, movements=len(movements), times=line.whole("times"))
         there = sum(is_main(movement, focus, level) for movement in movements)
         if there < wanted:
