@@ -4,18 +4,24 @@ from __future__ import annotations
 
 import re
 import unittest
+from dataclasses import replace
 from itertools import combinations
 
-from grike.core.cautions import Caution
+from grike.core.advice.alternatives import candidates
+from grike.core.cautions import Caution, breaks
+from grike.core.editing import work_blocks
+from grike.core.errors import InvalidInput
 from grike.core.kit import LOADABLE, Kit
 from grike.core.movement import Joint, Position, Role
 from grike.core.options import as_done
 from grike.core.planner import Problem, plan
+from grike.core.planner.readiness import set_up_problems
+from grike.core.rules import Facts, broken_musts, findings
 from grike.core.safety import BEFORE, STOP
-from grike.core.wishes import Wishes
+from grike.core.wishes import ClassCautions, Wishes
 from grike.exchange.library import shipped_library
 from scripts.paths import ROOT
-from tests.builders import QUICK, a_plan
+from tests.builders import BARE, FULL, QUICK, a_plan
 
 LIBRARY = shipped_library()
 #: Positions in which the weight of the body rests on the hands.
@@ -123,6 +129,50 @@ class Planned(unittest.TestCase):
                 for done in as_done(planned.design, LIBRARY):
                     held = [caution for caution in cautions if done.goes_against(caution)]
                     self.assertEqual(held, [], done.words)
+
+    def test_a_class_of_its_own(self) -> None:
+        """Cautions of a weekday or of one class hold there, in each part, and nowhere else."""
+        monday = ClassCautions(0, (Caution.NO_WRISTS, Caution.NO_JUMPS))
+        once = ClassCautions(3, (Caution.NO_FLOOR,), week=2)
+        wishes = Wishes(cautions=(Caution.NECK,), class_cautions=(monday, once))
+        request = a_plan(weekdays=(0, 3), room=FULL, weeks=2, wishes=wishes)
+        made = plan(Problem(request, LIBRARY), None, 1, QUICK).plan
+        assert made is not None
+        facts = Facts(made, LIBRARY)
+        self.assertEqual(broken_musts(findings(facts)), [])
+        spared = [wishes.cautions_on(m.slot.week, m.slot.weekday) for m in facts.classes]
+        self.assertEqual([len(cautions) for cautions in spared], [3, 1, 3, 2])
+        broken_elsewhere = set()
+        for member, cautions in zip(facts.classes, spared, strict=True):
+            for done in member.done:
+                self.assertFalse(any(map(done.goes_against, cautions)), done.words)
+                broken_elsewhere |= {each for each in Caution if done.goes_against(each)}
+            block = work_blocks(member.design)[0]
+            for other in candidates(facts, member.slot.index, block, 0):
+                self.assertFalse(any(breaks(other, each) for each in cautions), other.id)
+        self.assertLessEqual({Caution.NO_WRISTS, Caution.NO_FLOOR}, broken_elsewhere)
+        moved = replace(made.classes[0], design=made.classes[1].design)
+        found = findings(Facts(made.with_class(moved), LIBRARY, before=facts))
+        self.assertIn("a caution of this class", " ".join(f.what for f in found if f.rule == "G1"))
+
+    def test_one_that_leaves_nothing_is_said_before(self) -> None:
+        """Cautions of a class that leave too few movements are told with the set-up."""
+        every = ClassCautions(3, tuple(Caution))
+        request = a_plan(weekdays=(0, 3), room=BARE, wishes=Wishes(class_cautions=(every,)))
+        with self.assertRaisesRegex(InvalidInput, "class on Thursday .* are needed"):
+            set_up_problems(request, LIBRARY)
+        for wrong, words in (
+            ((), "spared nothing"),
+            ((Caution.NECK, Caution.NECK), "one thing twice"),
+        ):
+            with self.assertRaisesRegex(InvalidInput, words):
+                ClassCautions(0, wrong)
+        twice = ClassCautions(0, (Caution.NECK,)), ClassCautions(0, (Caution.KNEES,))
+        with self.assertRaisesRegex(InvalidInput, "named twice"):
+            Wishes(class_cautions=twice)
+        with self.assertRaisesRegex(InvalidInput, "Sunday of week 1 .* no day"):
+            off = ClassCautions(6, (Caution.NECK,), week=1)
+            a_plan(weekdays=(0, 3), wishes=Wishes(class_cautions=(off,)))
 
 
 if __name__ == "__main__":

@@ -90,6 +90,13 @@ class SeriesShape:
         """Return one of its shapes by id."""
         return next((own for own in self.class_shapes if own.id == shape_id), None)
 
+    def on(self, slot: Slot) -> SeriesShape:
+        """Return what holds for one class: the same, with its own cautions beside the group's."""
+        cautions = self.wishes.cautions_on(slot.week, slot.weekday)
+        if cautions == self.wishes.cautions:
+            return self
+        return replace(self, wishes=replace(self.wishes, cautions=cautions, class_cautions=()))
+
     def look_name(self, design: ClassDesign) -> str:
         """Return the name of the shape of a class, or where it has none of its main format."""
         own = self.class_shape(design.shape)
@@ -128,17 +135,34 @@ def _shape_problems(shape: SeriesShape) -> dict[str, str]:
     unknown = sorted(shape.formats - FORMATS.keys())
     if unknown:
         problems["formats"] = f"'{unknown[0]}' is no format: choose from the list."
-    days_off = [p for p in shape.wishes.pins if p.weekday not in days or p.week > shape.weeks]
-    if days_off:
-        problems["wishes"] = (
-            f"Week {days_off[0].week}, weekday {days_off[0].weekday} is pinned and is no day of "
-            "the series: take the pin out."
-        )
+    wishes = _days_off(shape)
+    if wishes:
+        problems["wishes"] = wishes
     if len(shape.name) > MOST_NAME:
         problems["name"] = f"A name has at most {MOST_NAME} characters."
     if not problems and not shape.slots():
         problems["closed"] = "Every day of the series is closed: open one, or move the start."
     return problems
+
+
+def _days_off(shape: SeriesShape) -> str:
+    """Return in a sentence which wish is about a day that the series has not; "" if none."""
+
+    def off(weekday: int, week: int | None) -> bool:
+        return weekday not in shape.weekdays or (week is not None and not 1 <= week <= shape.weeks)
+
+    for pin in shape.wishes.pins:
+        if off(pin.weekday, pin.week):
+            return (
+                f"Week {pin.week}, weekday {pin.weekday} is pinned and is no day of the series: "
+                "take the pin out."
+            )
+    for own in shape.wishes.class_cautions:
+        if off(own.weekday, own.week):
+            day = DAY_NAMES[own.weekday] if 0 <= own.weekday < 7 else f"weekday {own.weekday}"
+            week = "every week" if own.week is None else f"week {own.week}"
+            return f"{day} of {week} has cautions and is no day of the series: take them out."
+    return ""
 
 
 @dataclass(frozen=True, slots=True)

@@ -62,11 +62,31 @@ class Member:
 
 
 @dataclass(frozen=True, slots=True)
+class ClassCautions:
+    """What the people of some classes must be spared beside the group's own cautions.
+
+    Of a weekday (from 0 for Monday) in every week, or in one; ``week`` counts from 1.
+    """
+
+    weekday: int
+    cautions: tuple[Caution, ...]
+    week: int | None = None
+
+    def __post_init__(self) -> None:
+        if not self.cautions or len(set(self.cautions)) < len(self.cautions):
+            raise InvalidInput(
+                "A class is to be spared nothing, or one thing twice.",
+                fix="Name what its people must be spared, each once, or take the entry out.",
+                place="class_cautions",
+            )
+
+
+@dataclass(frozen=True, slots=True)
 class Wishes:
     """Movements by id that should or must not come, cautions, and pinned days.
 
     ``levers``: in which order a carried movement is made to ask for more. ``members``: those who
-    need other ways than the group.
+    need other ways than the group. ``class_cautions``: those of some classes only.
     """
 
     wanted: tuple[str, ...] = ()
@@ -75,6 +95,7 @@ class Wishes:
     pins: tuple[Pin, ...] = ()
     levers: tuple[Lever, ...] = tuple(Lever)
     members: tuple[Member, ...] = ()
+    class_cautions: tuple[ClassCautions, ...] = ()
 
     def __post_init__(self) -> None:
         both = sorted(set(self.wanted) & set(self.never))
@@ -88,6 +109,13 @@ class Wishes:
         if len(set(days)) < len(days):
             raise InvalidInput("A day is pinned twice.", fix="Pin it once.", place="pins")
 
+        classes = [(own.week, own.weekday) for own in self.class_cautions]
+        if len(set(classes)) < len(classes):
+            raise InvalidInput(
+                "The cautions of a class are named twice.",
+                fix="Name all of them in one entry.",
+                place="class_cautions",
+            )
         names = [member.name.strip().casefold() for member in self.members]
         if len(set(names)) < len(names) or len(names) > MOST_MEMBERS:
             raise InvalidInput(
@@ -101,6 +129,14 @@ class Wishes:
                 fix=f"Give {', '.join(Lever)} in the order that you want.",
                 place="levers",
             )
+
+    def cautions_on(self, week: int, weekday: int) -> tuple[Caution, ...]:
+        """Return all cautions of a class, the group's first; ``week`` counts from 0."""
+        out = list(self.cautions)
+        for own in self.class_cautions:
+            if own.weekday == weekday and own.week in (None, week + 1):
+                out += (caution for caution in own.cautions if caution not in out)
+        return tuple(out)
 
     def broken_by(self, movement: Movement) -> Iterator[Caution]:
         """Yield the cautions that a movement goes against."""

@@ -49,10 +49,11 @@ def candidates(facts: Facts, slot: int, block: int, place: int) -> list[Movement
     member = class_at(facts, slot)
     now = facts.library[item_at(member.design, block, place).movement_id]
     taken = set(member.design.movement_ids(member.design.blocks[block].purpose))
+    shape = facts.shape.on(member.slot)
     if now.role is Role.WORK:
-        options: Iterable[Movement] = pool(facts.shape, facts.library)
+        options: Iterable[Movement] = pool(shape, facts.library)
     else:
-        options = frame_pool(facts.shape, facts.library, now.role)
+        options = frame_pool(shape, facts.library, now.role)
     fitting = [m for m in options if m.id not in taken and m.fetched_kit <= member.design.kit]
     inside = variant_for(member.design.blocks[block].format, 1, 1)
     if inside is not None:

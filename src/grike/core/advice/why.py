@@ -111,7 +111,7 @@ def why_movement(facts: Facts, slot: int, block: int, place: int) -> WhyMovement
 
 def _never(facts: Facts, member: ClassFacts, movement: Movement) -> Iterator[Reason]:
     """Yield what keeps a movement out of a class wherever it is put."""
-    shape, name = facts.shape, movement.name
+    shape, name = facts.shape.on(member.slot), movement.name
     if movement.retired:
         yield Reason("", f"{name} is retired from the library.")
     if movement.role is not Role.WORK:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Hashable
+from collections.abc import Callable, Hashable, Iterable
 from typing import TypeVar
 from weakref import WeakKeyDictionary
 
@@ -11,7 +11,7 @@ from grike.core.cautions import Caution
 from grike.core.kit import LOADABLE, Kit
 from grike.core.library import Library
 from grike.core.movement import Movement, Position, Role
-from grike.core.series import SeriesShape
+from grike.core.series import SeriesShape, Slot
 from grike.core.sharing import has_kit
 
 #: How an option differs: by more weight, by another tempo.
@@ -76,6 +76,19 @@ def count_in_pool(
 def pool_for(shape: SeriesShape, library: Library, kit: frozenset[Kit]) -> list[Movement]:
     """Return the work movements of the pool that need no kit besides some."""
     return [movement for movement in pool(shape, library) if movement.fetched_kit <= kit]
+
+
+def spared(
+    shape: SeriesShape, library: Library, slots: Iterable[Slot]
+) -> dict[int, frozenset[str]]:
+    """Return what classes with cautions of their own may not do of the pool: ids by slot."""
+    out: dict[int, frozenset[str]] = {}
+    for slot in slots:
+        own = shape.on(slot)
+        if own is not shape:
+            able = {movement.id for movement in pool(own, library)}
+            out[slot.index] = frozenset(m.id for m in pool(shape, library) if m.id not in able)
+    return out
 
 
 def plain_only(shape: SeriesShape, library: Library) -> frozenset[str]:

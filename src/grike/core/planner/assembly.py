@@ -200,7 +200,6 @@ def _framed(
     seed: int,
 ) -> ClassDesign:
     pace = settings.paces.of(slot.index)
-    framer = Framer(
-        work, problem.library, problem.plan.shape, known=known, pace=pace, turn=slot.index + seed
-    )
+    shape = problem.plan.shape.on(slot)
+    framer = Framer(work, problem.library, shape, known=known, pace=pace, turn=slot.index + seed)
     return framer.framed(int(C10.line(problem.plan.sheet).numbers["groups"]))

@@ -100,6 +100,7 @@ def _possible(
 ) -> dict[str, Carry]:
     """Return what a cell could carry: each movement with the first lever that asks for more."""
     allowed = {movement.id for movement in cell.theme.movements}
+    plain = run.pool.grounds.plain_on(cell.slot)
     level = run.problem.dose_level
     out: dict[str, Carry] = {}
     for member in before:
@@ -108,19 +109,25 @@ def _possible(
             able = cell.variant.takes(movement, level)
             if then is None or movement.id not in allowed or not able:
                 continue
-            name = (cell.variant, movement.id, None if lighter else then)
+            harder = movement.id not in plain
+            name = (cell.variant, movement.id, None if lighter else then, harder)
             if name not in run.carries:
-                run.carries[name] = _carried(run, cell, movement, name[2])
+                run.carries[name] = _carried(run, cell, movement, name[2], harder=harder)
             found = run.carries[name]
             if found is not None:
                 out[movement.id] = found
     return out
 
 
-def _carried(run: Run, cell: Cell, movement: Movement, then: Asked | None) -> Carry | None:
-    """Return the movement with the first lever that asks more than ``then``; None without one."""
+def _carried(
+    run: Run, cell: Cell, movement: Movement, then: Asked | None, *, harder: bool
+) -> Carry | None:
+    """Return the movement with the first lever that asks more than ``then``; None without one.
+
+    ``harder``: whether these people may be given its harder option.
+    """
     order = run.problem.plan.shape.wishes.levers
-    if movement.id in run.pool.grounds.plain:
+    if not harder:
         order = tuple(lever for lever in order if lever is not Lever.OPTION)
     for plain in levers(cell.variant, movement, then, order):
         item = replace(plain, carried=True)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from fractions import Fraction
 from functools import cached_property
 from statistics import median
@@ -10,7 +11,7 @@ from typing import Any
 from grike.core.anatomy import Muscle
 from grike.core.focus import Focus
 from grike.core.item import Level
-from grike.core.judging.pool import plain_only, pool
+from grike.core.judging.pool import plain_only, pool, pool_for, spared
 from grike.core.movement import Movement
 from grike.core.planner.cells import Theme, largest_class, least_of_theme, themes
 from grike.core.planner.problem import Problem
@@ -23,6 +24,7 @@ from grike.core.rows.scope import parts_of
 from grike.core.rules.c1_focus import C1
 from grike.core.rules.w1_muscles import FLOOR_SHARES
 from grike.core.rules.w3_pairs import W3
+from grike.core.series import Slot
 from grike.core.sheet import Mode
 from grike.core.volume import DEMAND, Yardstick
 
@@ -53,6 +55,25 @@ class Grounds:
     def plain(self) -> frozenset[str]:
         """The ids of movements whose harder option the group must not be given."""
         return plain_only(self.problem.plan.shape, self.problem.library)
+
+    @cached_property
+    def spared(self) -> dict[int, frozenset[str]]:
+        """What classes with cautions of their own may not do: ids by slot."""
+        plan = self.problem.plan
+        return spared(plan.shape, self.problem.library, plan.shape.slots())
+
+    def plain_on(self, slot: Slot) -> frozenset[str]:
+        """Return the ids of movements whose harder option a class must not be given."""
+        shape = self.problem.plan.shape
+        own = shape.on(slot)
+        return self.plain if own is shape else plain_only(own, self.problem.library)
+
+    def theme_on(self, slot: Slot, theme: Theme) -> Theme:
+        """Return a kit with the movements that the people of a class may do with it."""
+        own = self.problem.plan.shape.on(slot)
+        if own is self.problem.plan.shape:
+            return theme
+        return replace(theme, movements=tuple(pool_for(own, self.problem.library, theme.kit)))
 
     @cached_property
     def variants(self) -> tuple[Variant[Any], ...]:

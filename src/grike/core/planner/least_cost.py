@@ -52,7 +52,7 @@ def _usable(problem: Problem) -> Iterator[Movement]:
     """Yield the movements that some class could hold without breaking a must.
 
     Cautions, level and kit are those of what is really done, so one way to do it is enough; kit may
-    be shared at stations, so one piece is enough.
+    be shared at stations, so one piece is enough. Cautions of single classes are left out.
     """
     shape, library = problem.plan.shape, problem.library
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from grike.core.cautions import CAUTION_NAMES
 from grike.core.errors import InvalidInput
 from grike.core.focus import FOCUS_NAMES, Focus
 from grike.core.formats import name_of
@@ -50,11 +51,28 @@ def set_up_problems(plan: SeriesPlan, library: Library) -> None:
         menus = _menu_problems(plan, library, smallest)
         if menus:
             fields["menus"] = " ".join(menus)
-    wishes = _wish_problems(plan, library)
+    wishes = [*_wish_problems(plan, library), *_spared_too_much(plan, library, smallest)]
     if wishes:
         fields["wishes"] = " ".join(wishes)
     if fields:
         raise InvalidInput(next(iter(fields.values())), place=next(iter(fields)), fields=fields)
+
+
+def _spared_too_much(plan: SeriesPlan, library: Library, smallest: int) -> list[str]:
+    """Return in sentences which classes have cautions that leave too few movements for a class."""
+    out: dict[str, None] = {}
+    for slot in plan.shape.slots():
+        own = plan.shape.on(slot)
+        count = len(pool(own, library)) if own is not plan.shape else smallest
+        if count < smallest:
+            names = ", ".join(CAUTION_NAMES[each] for each in own.wishes.cautions)
+            day = DAY_NAMES[slot.weekday]
+            said = (
+                f"With the cautions of the class on {day} ({names}) only {count} movements are "
+                f"left; {smallest} are needed. Take one out, or plan that class as a series."
+            )
+            out[said] = None
+    return list(out)
 
 
 def _wish_problems(plan: SeriesPlan, library: Library) -> list[str]:

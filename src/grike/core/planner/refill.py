@@ -195,7 +195,7 @@ def _cell_of(
     stays: Set[str],
 ) -> Cell:
     """Return the cell of a class as it is, with the movements from which it may be chosen anew."""
-    shape = run.problem.plan.shape
+    shape = run.problem.plan.shape.on(now.slot)
     kit = usable_kit(now.design.kit, shape)
     every = pool(shape, run.problem.library)
     there = [m for m in every if m.fetched_kit <= kit and variant.on(now.design.focus, m)]
@@ -207,13 +207,14 @@ def _cell_of(
     return Cell(now.slot, now.design.focus, variant, Theme(kit, movements))
 
 
-def _variant(run: Run, design: ClassDesign) -> Variant[Any]:
+def _variant(run: Run, now: PlannedClass) -> Variant[Any]:
     """Return the variant in which a class stands, in its shape where it has one."""
     shape = run.problem.plan.shape
+    design = now.design
     return variant_of(
         design,
         run.problem.library,
-        run.pool.grounds.plain,
+        run.pool.grounds.plain_on(now.slot),
         shape=shape.class_shape(design.shape),
         for_level=shape.level,
     )
@@ -229,7 +230,7 @@ def class_task(
     """
     problem = run.problem
     shape, sheet, week = problem.plan.shape, problem.plan.sheet, now.slot.week
-    variant = _variant(run, now.design)
+    variant = _variant(run, now)
     # What is carried on is there on purpose: it may stay even where others are asked for.
     carried, onward = carried_now(run, now.design, variant), carried_onward(run, now)
     cell = _cell_of(run, now, variant, without, stays=carried.keys() | onward)

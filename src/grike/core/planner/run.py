@@ -70,8 +70,9 @@ class Run:
     used: dict[str, int] = field(default_factory=dict)
     known: frozenset[str] = frozenset()
     week_training: dict[int, Fraction] = field(default_factory=dict)
-    #: What was worked out of carrying a movement on, by variant, movement and what was asked.
-    carries: dict[tuple[Variant[Any], str, Asked | None], Carry | None] = field(
+    #: What was worked out of carrying a movement on, by variant, movement, what was asked, and
+    #: whether its harder option may be.
+    carries: dict[tuple[Variant[Any], str, Asked | None, bool], Carry | None] = field(
         default_factory=dict
     )
     backs: int = 0
@@ -115,6 +116,7 @@ class Run:
             wanted,
             -(-len(wanted) // max(1, left)),
             self.pool.grounds.every,
+            self.pool.grounds.spared,
         )
 
     def taste(self, seed: int) -> Taste:

@@ -41,14 +41,20 @@ PartSlots: TypeAlias = Mapping[tuple[int, Focus], int]
 
 
 class Supply:
-    """The movements that are still to be had in one slot."""
+    """The movements that are still to be had in one slot; ``barred``: not by its cautions."""
 
     def __init__(
-        self, slot: Slot, kept: Mapping[int, ClassFacts], known: frozenset[str], sheet: RuleSheet
+        self,
+        slot: Slot,
+        kept: Mapping[int, ClassFacts],
+        known: frozenset[str],
+        sheet: RuleSheet,
+        *,
+        barred: frozenset[str] = frozenset(),
     ) -> None:
         gap = D4.line(sheet).whole("gap") if D4.on(sheet) else 0
         near = [kept[n] for n in range(slot.index - gap, slot.index) if n in kept]
-        self.used = {m.id for facts in near for _, _, m in facts.work_movements}
+        self.used = {m.id for facts in near for _, _, m in facts.work_movements} | barred
         before = {m.id for n, f in kept.items() if n < slot.index for _, _, m in f.work_movements}
         first = min((facts.slot.week for facts in kept.values()), default=slot.week)
         self.known = known | before

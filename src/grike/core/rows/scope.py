@@ -164,8 +164,8 @@ class WeekSteps:
 class Group:
     """What is known of the people and the series: level, movements met, what days own, its ends.
 
-    ``pool``: all that the group may do. ``wanted``: movements that are still to come,
-    ``wanted_now`` of them in the weeks in scope.
+    ``pool``: all that the group may do, ``spared``: what the class of a slot may not of it (ids).
+    ``wanted``: movements that are still to come, ``wanted_now`` of them in the weeks in scope.
     """
 
     level: int = 2
@@ -177,6 +177,7 @@ class Group:
     wanted: frozenset[str] = frozenset()
     wanted_now: int = 0
     pool: tuple[Movement, ...] = ()
+    spared: Mapping[int, frozenset[str]] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)
@@ -189,6 +190,11 @@ class Scope:
     floors: Mapping[str, int] = field(default_factory=dict)
     day_floors: Mapping[str, int] = field(default_factory=dict)
     group: Group = field(default_factory=Group)
+
+    def pool_of(self, bay: Bay) -> list[Movement]:
+        """Return what the people of a class may do with its kit."""
+        spared = self.group.spared.get(bay.index, frozenset())
+        return [m for m in self.group.pool if m.fetched_kit <= bay.kit and m.id not in spared]
 
     def weeks(self) -> list[int]:
         """Return the weeks that hold at least one bay."""

@@ -41,7 +41,7 @@ def _check_c10(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
             lacking = [muscle for muscle in groups if muscle not in served]
             if not lacking:
                 continue
-            allowed = frame_pool(facts.shape, facts.library, role)
+            allowed = frame_pool(facts.shape.on(member.slot), facts.library, role)
             able = {muscle for movement in allowed for muscle in movement.serves(role)}
             for beyond in (False, True):
                 left = [muscle for muscle in lacking if (muscle not in able) is beyond]

@@ -25,7 +25,7 @@ def _check_c9(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                 if short <= 0:
                     continue
                 stand_in = facts.library[block.items[place].movement_id].stand_in
-                if stand_in and not block.stations and may_share(kit, facts.shape):
+                if stand_in and not block.stations and may_share(kit, facts.shape.on(member.slot)):
                     continue
                 yield Finding(
                     "C9",

@@ -15,15 +15,17 @@ from grike.core.sheet import Mode, RuleSetting
 
 def _check_g1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     wishes = facts.shape.wishes
-    for member in facts.classes if wishes.cautions else ():
-        for done in member.done:
-            for caution in wishes.cautions:
+    for member in facts.classes:
+        cautions = wishes.cautions_on(member.slot.week, member.slot.weekday)
+        for done in member.done if cautions else ():
+            for caution in cautions:
                 if done.goes_against(caution):
+                    whose = "group" if caution in wishes.cautions else "class"
                     yield Finding(
                         "G1",
                         line.mode,
                         here(member, done.block, done.place),
-                        f"{done.words} goes against a caution of this group: "
+                        f"{done.words} goes against a caution of this {whose}: "
                         f"{CAUTION_NAMES[caution]}.",
                         "Swap it for a movement that spares them.",
                         cost=aimed(line, 1),
@@ -38,7 +40,8 @@ def _of_caution(movement: Movement, about: About) -> float:
 G1 = Rule(
     "G1",
     "The group's cautions are kept",
-    "No movement of a class, warm-up and cool-down included, goes against a caution of the group.",
+    "No movement of a class, warm-up and cool-down included, goes against a caution of the group "
+    "or of that class.",
     "What a group must be spared does not depend on what would balance the week.",
     "practice",
     setting(Mode.MUST, 12),

@@ -65,7 +65,7 @@ def _missing(
     needs = NEEDS[member.design.focus]
     if not needs or not movements:
         return
-    shape, library, kit = facts.shape, facts.library, member.design.kit
+    shape, library, kit = facts.shape.on(member.slot), facts.library, member.design.kit
     times = line.whole("times")
     for need in needs:
         there = count_of(movements, need.patterns)
@@ -92,7 +92,7 @@ def _rows_p1(scope: Scope, line: RuleSetting) -> Iterator[Row]:
 
 def _rows_of(bay: Bay, scope: Scope, line: RuleSetting) -> Iterator[Row]:
     weight, needs = row_weight(line), NEEDS[bay.focus]
-    pool = [m for m in scope.group.pool if m.fetched_kit <= bay.kit]
+    pool = scope.pool_of(bay)
     for need in needs:
         # Where movements fill two slots the class has fewer of them, and is asked for no less.
         able = count_of(pool, need.patterns)

@@ -37,7 +37,7 @@ def _check_p2(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
         if not movements:
             continue
         focus = member.design.focus
-        shape, library, kit = facts.shape, facts.library, member.design.kit
+        shape, library, kit = facts.shape.on(member.slot), facts.library, member.design.kit
         able = count_in_pool(shape, library, kit, test=_is_main_on, about=(focus, level))
         wanted = mains_asked(focus, able, movements=len(movements), times=line.whole("times"))
         there = sum(is_main(movement, focus, level) for movement in movements)
@@ -56,7 +56,7 @@ def _check_p2(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
 def _rows_p2(scope: Scope, line: RuleSetting) -> Iterator[Row]:
     level = scope.group.level
     for bay in scope.bays:
-        pool = [m for m in scope.group.pool if m.fetched_kit <= bay.kit]
+        pool = scope.pool_of(bay)
         able = sum(_is_main_on(movement, (bay.focus, level)) for movement in pool)
         times = line.whole("times")
         wanted = mains_asked(bay.focus, able, movements=bay.slots, times=times)

@@ -29,9 +29,9 @@ def frame_movements(facts: Facts, finding: Finding) -> Iterator[Edit]:
         return
     purpose, role = PARTS[finding.about.kind]
     lacking = {Muscle(key) for key in finding.about.id.split(",")}
-    able = frame_pool(facts.shape, facts.library, role)
-    able.sort(key=lambda m: (-len(lacking.intersection(m.serves(role))), m.id))
     for member in classes_of(facts, finding):
+        able = frame_pool(facts.shape.on(member.slot), facts.library, role)
+        able.sort(key=lambda m: (-len(lacking.intersection(m.serves(role))), m.id))
         for movement in able[:6]:
             if lacking.intersection(movement.serves(role)):
                 yield from _put_in(facts, member, purpose, movement)
@@ -75,7 +75,8 @@ def frame_swaps(facts: Facts, finding: Finding) -> Iterator[Edit]:
             continue
         now = facts.library[block.items[place].movement_id]
         taken = {item.movement_id for item in block.items}
-        free = [m for m in frame_pool(facts.shape, facts.library, role) if m.id not in taken]
+        able = frame_pool(facts.shape.on(member.slot), facts.library, role)
+        free = [m for m in able if m.id not in taken]
         own = set(now.serves(role))
         free.sort(key=lambda m: (-len(own.intersection(m.serves(role))), m.id))
         for movement in free:

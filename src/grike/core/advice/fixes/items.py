@@ -57,7 +57,8 @@ def asks_more(facts: Facts, finding: Finding) -> Iterator[Edit]:
             continue
         step = replace(at.item, load_step=at.item.load_step + 1)
         yield at.edit(facts, step, "a step more load")
-        if may_harden(facts.library[at.item.movement_id], facts.shape, facts.library):
+        movement, shape = facts.library[at.item.movement_id], facts.shape.on(at.member.slot)
+        if may_harden(movement, shape, facts.library):
             yield at.edit(facts, replace(at.item, level=Level.HARDER), "the harder option")
         yield at.edit(facts, replace(at.item, carried=False), "not carried")
 
@@ -91,11 +92,12 @@ def _items(facts: Facts, finding: Finding) -> Iterator[_At]:
 
 def _carried_on(facts: Facts, at: _At) -> Iterator[Edit]:
     """Yield movements of the week before in place of an item, each in its harder option."""
+    shape = facts.shape.on(at.member.slot)
     for other in (m for m in facts.classes if m.slot.week == at.member.slot.week - 1):
         for movement_id in other.design.movement_ids():
             movement = facts.library[movement_id]
             able = movement.fetched_kit <= at.member.design.kit
-            if able and may_harden(movement, facts.shape, facts.library):
+            if able and may_harden(movement, shape, facts.library):
                 handling = handling_for(at.member.design, at.block, movement)
                 changed = Item(movement_id, handling, Level.HARDER, carried=True)
                 words = f"carried on from {other.slot.label}, the harder option"

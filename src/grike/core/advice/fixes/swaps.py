@@ -26,7 +26,7 @@ def _free(facts: Facts, member: ClassFacts) -> list[Movement]:
         close = abs(other.slot.index - member.slot.index) <= gap
         if close or other.slot.week == member.slot.week:
             near.update(ids)
-    every = pool(facts.shape, facts.library)
+    every = pool(facts.shape.on(member.slot), facts.library)
     free = [m for m in every if m.id not in near and m.fetched_kit <= member.design.kit]
     return sorted(free, key=lambda m: (not m.foundation, uses.get(m.id, 0), m.id))
 

@@ -66,8 +66,8 @@ def skeleton(task: SkeletonTask, limits: Limits) -> Skeleton:
             v for n, v in enumerate(choices.variants) if solver.value(choices.variant[i, n])
         )
         if i in volume.harder and solver.value(volume.harder[i]):
-            variant = variant.at_level(Level.HARDER, task.grounds.plain)
-        cells[i] = Cell(slot, focus, variant, theme)
+            variant = variant.at_level(Level.HARDER, task.grounds.plain_on(slot))
+        cells[i] = Cell(slot, focus, variant, task.grounds.theme_on(slot, theme))
     return Skeleton(Outcome.FOUND, cells)
 
 

@@ -109,7 +109,10 @@ class Choices:
     def _supply(self, slot: Slot) -> Supply:
         if slot.index not in self._supplies:
             known = self.task.problem.plan.known
-            self._supplies[slot.index] = Supply(slot, self.task.kept, known, self.sheet)
+            barred = self.task.grounds.spared.get(slot.index, frozenset())
+            self._supplies[slot.index] = Supply(
+                slot, self.task.kept, known, self.sheet, barred=barred
+            )
         return self._supplies[slot.index]
 
     def _pinned(self, slot: Slot) -> None:
