@@ -302,7 +302,11 @@ class KeptRuns(WithApplication):
     def test_a_set_up_with_wishes_is_planned_by_them(self) -> None:
         """Cautions and promised days go from the set-up to the plan."""
         self.sign_in()
-        wishes = {"cautions": ["no-jumps"], "pins": [{"week": 1, "weekday": 2, "focus": "core"}]}
+        wishes = {
+            "cautions": ["no-jumps"],
+            "class_cautions": [{"weekday": 4, "week": None, "cautions": ["easy-on-neck"]}],
+            "pins": [{"week": 1, "weekday": 2, "focus": "core"}],
+        }
         series_id = self.post("/api/series", a_set_up(wishes=wishes)).json()["id"]
         stored = self.client.get(f"/api/series/{series_id}/setup").json()
         self.assertEqual(stored["wishes"]["cautions"], ["no-jumps"])
@@ -310,8 +314,16 @@ class KeptRuns(WithApplication):
         run = self.post(f"/api/series/{series_id}/runs", body).json()["id"]
         with self.client.stream("GET", f"/api/runs/{run}/events") as stream:
             list(stream.iter_lines())
-        focus = {c["weekday"]: c["focus"] for c in self.board(series_id)["classes"]}
-        self.assertEqual(focus[2], "core")
+        classes = {c["weekday"]: c for c in self.board(series_id)["classes"]}
+        self.assertEqual(classes[2]["focus"], "core")
+        spared = {
+            weekday: self.client.get(f"/api/series/{series_id}/classes/{c['slot']}").json()[
+                "spared"
+            ]
+            for weekday, c in classes.items()
+        }
+        self.assertEqual(spared[4], ["no jumps", "easy on the neck"])
+        self.assertEqual(spared[2], ["no jumps"])
         with self.database.transaction() as connection:
             self.assertEqual(runs.get(connection, run).kind, "plan")
 

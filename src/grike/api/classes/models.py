@@ -88,7 +88,10 @@ class BlockModel(Model):
 
 
 class ClassDetail(Model):
-    """One class with its clocks. ``sharing``: kit that people take turns with, a sentence each."""
+    """One class with its clocks. ``sharing``: kit that people take turns with, a sentence each.
+
+    ``spared``: the names of the cautions that hold in it, the group's and its own.
+    """
 
     series: int
     series_name: str
@@ -103,6 +106,7 @@ class ClassDetail(Model):
     kit: list[OneOf[Kit]]
     heads: int
     sharing: list[str]
+    spared: list[str]
     room: str
     locked: bool
     slot_seconds: int

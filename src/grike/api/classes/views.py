@@ -20,6 +20,7 @@ from grike.core.advice.alternatives import Alternative
 from grike.core.advice.class_load import class_load
 from grike.core.advice.for_members import for_members
 from grike.core.bouts import Bout
+from grike.core.cautions import CAUTION_NAMES
 from grike.core.clock import ClassClock
 from grike.core.cues import Cue, CueKind
 from grike.core.dose import changes_text, dose_text
@@ -170,6 +171,7 @@ def class_detail(
         kit=sorted(design.kit),
         heads=stored.plan.shape.heads,
         sharing=[kit.words for kit in taken_in_turns(design, facts.library, facts.shape)],
+        spared=[CAUTION_NAMES[each] for each in facts.shape.on(slot).wishes.cautions],
         room=stored.plan.shape.room.name,
         locked=member.planned.locked,
         slot_seconds=design.slot_seconds,

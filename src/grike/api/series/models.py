@@ -33,6 +33,14 @@ class MemberModel(Model):
     cautions: list[OneOf[Caution]]
 
 
+class ClassCautionsModel(Model):
+    """What the people of some classes must be spared; ``week`` counts from 1, none: every week."""
+
+    weekday: int
+    cautions: list[OneOf[Caution]]
+    week: int | None = None
+
+
 class WishesModel(Model):
     """Movements that should or must not come, cautions, pinned days, the order of levers."""
 
@@ -42,6 +50,7 @@ class WishesModel(Model):
     pins: list[PinModel] = Field(default_factory=list)
     levers: list[OneOf[Lever]] = Field(default_factory=lambda: list(Lever))
     members: list[MemberModel] = Field(default_factory=list, max_length=60)
+    class_cautions: list[ClassCautionsModel] = Field(default_factory=list, max_length=400)
 
 
 class NewSeries(Model):

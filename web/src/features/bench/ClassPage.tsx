@@ -48,6 +48,11 @@ function Bench({ detail }: { detail: Schemas['ClassDetail'] }) {
       <Tape detail={detail} selected={selected} onSelect={select} />
       <Flex gap="5" mt="3" align="flex-start">
         <Box flex="1" minW="0">
+          {detail.spared.length > 0 && (
+            <Text fontSize="sm" mb="1">
+              <b>Spared in this class:</b> {detail.spared.join('; ')}.
+            </Text>
+          )}
           {detail.sharing.map((line) => (
             <Text key={line} fontSize="sm" color="lichenInk">
               {line}

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 
 import type { NewSeries } from './api';
 import { Cautions } from './Cautions';
+import { ClassCautions } from './ClassCautions';
 import { Members } from './Members';
 import { MovementWishes } from './MovementWishes';
 import { Pins } from './Pins';
@@ -22,7 +23,12 @@ export function WishFields({ draft, error, onDraft }: Props) {
   const wishes = wishesOf(draft);
   if (!catalogue) return null;
   const count =
-    wishes.cautions.length + wishes.wanted.length + wishes.never.length + wishes.pins.length + wishes.members.length;
+    wishes.cautions.length +
+    wishes.class_cautions.length +
+    wishes.wanted.length +
+    wishes.never.length +
+    wishes.pins.length +
+    wishes.members.length;
   const told = count ? `${count} ${count === 1 ? 'wish' : 'wishes'}` : 'nothing special';
   return (
     <Fold mb="3" needed={Boolean(error)} title={`This group and this series (${told})`}>
@@ -43,6 +49,7 @@ export function WishFields({ draft, error, onDraft }: Props) {
             A caution keeps movements out of every class, warm-up and cool-down included. It takes no medical decision;
             whoever knows the person does.
           </Text>
+          <ClassCautions draft={draft} all={catalogue.cautions} onDraft={onDraft} />
           <Members
             members={wishes.members}
             cautions={catalogue.cautions}

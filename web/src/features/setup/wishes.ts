@@ -5,7 +5,7 @@ type Wishes = Required<Omit<Schemas['WishesModel'], 'levers'>> & Pick<Schemas['W
 export type Pin = Schemas['PinModel'];
 
 export function wishesOf(draft: NewSeries): Wishes {
-  return { wanted: [], never: [], cautions: [], pins: [], members: [], ...draft.wishes };
+  return { wanted: [], never: [], cautions: [], pins: [], members: [], class_cautions: [], ...draft.wishes };
 }
 
 export function withWishes(draft: NewSeries, part: Partial<Wishes>): NewSeries {
@@ -23,6 +23,18 @@ export function withPin(draft: NewSeries, week: number, weekday: number, part: P
   if (!part) return withWishes(draft, { pins: others });
   const kit = part.kit?.length ? { kit: [...new Set([...(now.kit ?? []), ...part.kit])] } : {};
   return withWishes(draft, { pins: [...others, { ...now, ...part, ...kit }] });
+}
+
+/** Spare the people of a class (of every week: null) these; none takes the entry out. */
+export function withClassCautions(
+  draft: NewSeries,
+  week: number | null,
+  weekday: number,
+  cautions: Schemas['Caution'][],
+): NewSeries {
+  const others = wishesOf(draft).class_cautions.filter((own) => own.weekday !== weekday || (own.week ?? null) !== week);
+  const own = cautions.length ? [{ week, weekday, cautions }] : [];
+  return withWishes(draft, { class_cautions: [...others, ...own] });
 }
 
 /** The focuses from which a day chooses; empty: any. */

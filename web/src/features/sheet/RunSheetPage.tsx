@@ -61,6 +61,11 @@ function Sheet({ detail }: { detail: Schemas['ClassDetail'] }) {
         <b>Lay out:</b> {[...kit].map(name).join(', ') || 'nothing'} for {detail.heads}. <b>Say first:</b>{' '}
         {safety?.say_first}
       </Text>
+      {detail.spared.length > 0 && (
+        <Text fontSize="xs" my="1">
+          <b>Spared in this class:</b> {detail.spared.join('; ')}.
+        </Text>
+      )}
       {detail.sharing.length > 0 && (
         <Text fontSize="xs" my="1">
           <b>Short of:</b> {detail.sharing.join(' ')}

@@ -93,6 +93,7 @@ export function CueNow({ detail, run, cue, measure, now, onNext, onBack }: Props
         {detail.blocks[cue.block]?.purpose === 'welcome' && (
           <Text mt="3" fontSize="2xl">
             {safety?.say_first}
+            {detail.spared.length > 0 && ` Spared in this class: ${detail.spared.join('; ')}.`}
           </Text>
         )}
       </Box>

@@ -1512,8 +1512,22 @@ export interface components {
             label: string;
         };
         /**
+         * ClassCautionsModel
+         * @description What the people of some classes must be spared; ``week`` counts from 1, none: every week.
+         */
+        ClassCautionsModel: {
+            /** Cautions */
+            cautions: components["schemas"]["Caution"][];
+            /** Week */
+            week?: number | null;
+            /** Weekday */
+            weekday: number;
+        };
+        /**
          * ClassDetail
          * @description One class with its clocks. ``sharing``: kit that people take turns with, a sentence each.
+         *
+         *     ``spared``: the names of the cautions that hold in it, the group's and its own.
          */
         ClassDetail: {
             /** Blocks */
@@ -1574,6 +1588,8 @@ export interface components {
             slot: number;
             /** Slot Seconds */
             slot_seconds: number;
+            /** Spared */
+            spared: string[];
             undo: components["schemas"]["ChangeBrief"] | null;
             /** Version */
             version: number;
@@ -3200,6 +3216,8 @@ export interface components {
         WishesModel: {
             /** Cautions */
             cautions?: components["schemas"]["Caution"][];
+            /** Class Cautions */
+            class_cautions?: components["schemas"]["ClassCautionsModel"][];
             /** Levers */
             levers?: components["schemas"]["Lever"][];
             /** Members */
