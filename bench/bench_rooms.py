@@ -39,7 +39,7 @@ class Narrow:
 
 ROOMS = (
     Narrow("mats only", HALL),
-    Narrow("chairs only, on the chair", (Kit.CHAIR,), (1,), (Caution.CHAIR,), (0, 2, 4)),
+    Narrow("chairs only, on the chair", (Kit.CHAIR,), (1, 2), (Caution.CHAIR,)),
     Narrow(
         "chairs, light weights and bands, on the chair",
         (Kit.CHAIR, Kit.LONG_BAND, Kit.MINI_BAND, Kit.DUMBBELL_LIGHT, Kit.TOWEL, Kit.MEDICINE_BALL),

@@ -62,9 +62,10 @@ class Library(unittest.TestCase):
         self.assertGreaterEqual(counts[Role.WARM_UP] + counts[Role.COOL_DOWN], 60)
 
     def test_what_any_regular_knows_is_foundation(self) -> None:
-        """A hundred or more, and what is simply done on a chair. Common practice, no source."""
-        known = sum(1 for movement in self.work if movement.foundation)
-        self.assertTrue(90 <= known <= 160, known)
+        """A hundred or so, beside what is simply done on a chair. Common practice, no source."""
+        on_feet = [m for m in self.work if m.position is not Position.SEATED_CHAIR]
+        known = sum(1 for movement in on_feet if movement.foundation)
+        self.assertTrue(90 <= known <= 125, known)
 
     def test_families_have_levels_and_kits(self) -> None:
         """Each family of work has three levels and two kits; stepping up needs its step."""

@@ -49,8 +49,9 @@ class Words(unittest.TestCase):
             self.assertTrue(movement.impact < 2 or movement.low_impact, movement.id)
             self.assertTrue(not movement.kit or movement.stand_in, movement.id)
             self.assertEqual(set(movement.relief), set(movement.joints), movement.id)
-        seated = sum(movement.seated is not None for movement in every)
-        self.assertAlmostEqual(seated / len(every), 3 / 4, delta=0.02)
+        others = [m for m in every if m.position is not Position.SEATED_CHAIR]
+        seated = sum(movement.seated is not None for movement in others)
+        self.assertTrue(6 / 7 <= seated / len(others) < 7 / 8)
 
     def test_whoever_is_dizzy_stops(self) -> None:
         """No care names dizziness or breath without stopping, sitting or leaving it out."""

@@ -37,8 +37,8 @@ def _check_w4(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                     "W4",
                     line.mode,
                     Place(week),
-                    f"The {group} are worked on {len(hits)} days of the week, "
-                    f"at least {days} are asked.{why}",
+                    f"Week {week + 1} works the {group} on {len(hits)} "
+                    f"day{'' if len(hits) == 1 else 's'}; at least {days} are asked.{why}",
                     f"Add two sets for the {group} on one more day of week {week + 1}.",
                     cost=0 if few else aimed(line, days - len(hits)),
                     remark=few,
