@@ -18,10 +18,11 @@ from grike.core.planner import Problem, plan
 from grike.core.planner.readiness import set_up_problems
 from grike.core.rules import Facts, broken_musts, findings
 from grike.core.safety import BEFORE, STOP
+from grike.core.series import SeriesPlan
 from grike.core.wishes import ClassCautions, Wishes
 from grike.exchange.library import shipped_library
 from scripts.paths import ROOT
-from tests.builders import BARE, FULL, QUICK, a_plan
+from tests.builders import BARE, FULL, QUICK, a_plan, long
 
 LIBRARY = shipped_library()
 #: Positions in which the weight of the body rests on the hands.
@@ -123,13 +124,24 @@ class Planned(unittest.TestCase):
         some = (Caution.NO_JUMPS, Caution.NO_WRISTS, Caution.KNEES)
         floor = (Caution.NO_FLOOR, Caution.NO_WRISTS)
         for cautions in [*((one,) for one in some), *combinations(some, 2), floor]:
-            request = a_plan(weekdays=(0, 3), wishes=Wishes(cautions=cautions))
-            found = plan(Problem(request, LIBRARY), None, 1, QUICK)
-            assert found.plan is not None, cautions
-            for planned in found.plan.classes:
-                for done in as_done(planned.design, LIBRARY):
-                    held = [caution for caution in cautions if done.goes_against(caution)]
-                    self.assertEqual(held, [], done.words)
+            self.assertTrue(self.held(a_plan(weekdays=(0, 3), wishes=Wishes(cautions=cautions))))
+
+    @long
+    def test_every_caution_and_every_pair(self) -> None:
+        """All fourteen and all their pairs, in a full hall: planned, with nothing against one."""
+        for cautions in [*((one,) for one in Caution), *combinations(Caution, 2)]:
+            wishes = Wishes(cautions=cautions)
+            with self.subTest(cautions):
+                self.assertTrue(self.held(a_plan(weekdays=(0, 3), room=FULL, wishes=wishes)))
+
+    def held(self, request: SeriesPlan) -> bool:
+        """Return whether there is a plan, after looking at each part of each class."""
+        found = plan(Problem(request, LIBRARY), None, 1, QUICK).plan
+        for planned in found.classes if found is not None else ():
+            for done in as_done(planned.design, LIBRARY):
+                held = [c for c in request.shape.wishes.cautions if done.goes_against(c)]
+                self.assertEqual(held, [], done.words)
+        return found is not None
 
     def test_a_class_of_its_own(self) -> None:
         """Cautions of a weekday or of one class hold there, in each part, and nowhere else."""
