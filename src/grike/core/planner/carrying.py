@@ -29,6 +29,7 @@ from grike.core.planner.variants import Variant
 from grike.core.progression import Asked, Lever, asked, progressed
 from grike.core.purpose import Purpose
 from grike.core.rules.d7_carrying import D7, asked_of
+from grike.core.rules.p7_anchors import P7
 from grike.core.rules.w7_steps import W7, is_lighter
 from grike.core.series import PlannedClass
 from grike.core.volume import volume_of_bouts
@@ -40,27 +41,38 @@ REPS_MORE, SECONDS_MORE = 2, 5
 def carries(run: Run, cells: Sequence[Cell]) -> dict[int, dict[str, Carry]]:
     """Return what each cell of one week could carry on, by slot index and movement id.
 
-    Empty in the first week and where D7 is off. How much of it comes back is left to the rule: an
+    Empty in the first week and where neither D7 nor P7 asks for any; with P7 alone only the main
+    lifts of the weekday. How much of it comes back is left to the rule: an
     offer, with the share as a row of D7, reaches it for every seed tried, while a given number in
     each class, chosen beforehand, crowded out the rest and missed it for most.
     """
-    if not D7.on(run.problem.plan.sheet) or not cells:
+    sheet = run.problem.plan.sheet
+    if not (D7.on(sheet) or P7.on(sheet)) or not cells:
         return {}
     week = cells[0].slot.week
     before = _last_full_week(run, week)
-    lighter = is_lighter(week, W7.line(run.problem.plan.sheet))
-    return {cell.slot.index: _possible(run, cell, before, lighter) for cell in cells}
+    lighter = is_lighter(week, W7.line(sheet))
+    if D7.on(sheet):
+        return {cell.slot.index: _possible(run, cell, before, lighter) for cell in cells}
+    anchors = run.anchors(week)
+    return {
+        cell.slot.index: _possible(run, cell, before, lighter, only=anchors[cell.slot.index].ids)
+        for cell in cells
+        if cell.slot.index in anchors
+    }
 
 
 def carried_now(run: Run, design: ClassDesign, variant: Variant[Any]) -> dict[str, Carry]:
     """Return what a class carries as it stands, so that a re-fill may keep it."""
-    if not D7.on(run.problem.plan.sheet):
+    sheet = run.problem.plan.sheet
+    if not (D7.on(sheet) or P7.on(sheet)):
         return {}
     out: dict[str, Carry] = {}
     for _, _, item in design.items(Purpose.WORK):
-        bouts = _bouts(variant, item, run.problem.library) if item.carried else []
+        own = variant.own_for(run.problem.library[item.movement_id])
+        bouts = _bouts(own, item, run.problem.library) if item.carried else []
         if bouts:
-            out[item.movement_id] = _carry(run, variant, item, bouts)
+            out[item.movement_id] = _carry(run, own, item, bouts)
     return out
 
 
@@ -96,10 +108,19 @@ def _last_full_week(run: Run, week: int) -> list[ClassFacts]:
 
 
 def _possible(
-    run: Run, cell: Cell, before: Sequence[ClassFacts], lighter: bool
+    run: Run,
+    cell: Cell,
+    before: Sequence[ClassFacts],
+    lighter: bool,
+    *,
+    only: frozenset[str] | None = None,
 ) -> dict[str, Carry]:
-    """Return what a cell could carry: each movement with the first lever that asks for more."""
+    """Return what a cell could carry: each movement with the first lever that asks for more.
+
+    ``only``: none but these (ids).
+    """
     allowed = {movement.id for movement in cell.theme.movements}
+    allowed = allowed if only is None else allowed & only
     plain = run.pool.grounds.plain_on(cell.slot)
     level = run.problem.dose_level
     out: dict[str, Carry] = {}
@@ -129,12 +150,13 @@ def _carried(
     order = run.problem.plan.shape.wishes.levers
     if not harder:
         order = tuple(lever for lever in order if lever is not Lever.OPTION)
-    for plain in levers(cell.variant, movement, then, order):
+    variant = cell.variant.own_for(movement)
+    for plain in levers(variant, movement, then, order):
         item = replace(plain, carried=True)
-        bouts = _bouts(cell.variant, item, run.problem.library)
-        now = asked(_design(cell.variant, item), bouts)
+        bouts = _bouts(variant, item, run.problem.library)
+        now = asked(_design(variant, item), bouts)
         if now is not None and (then is None or progressed(then, now)):
-            return _carry(run, cell.variant, item, bouts)
+            return _carry(run, variant, item, bouts)
     return None
 
 

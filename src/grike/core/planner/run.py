@@ -18,7 +18,8 @@ from grike.core.planner.taste import Taste
 from grike.core.planner.variants import Variant
 from grike.core.progression import Asked
 from grike.core.rows.row import Row
-from grike.core.rows.scope import Group, Scope
+from grike.core.rows.scope import Anchors, Group, Scope
+from grike.core.rules.p7_anchors import P7, anchors_of, class_before
 from grike.core.series import PlannedClass, SeriesPlan
 
 
@@ -117,7 +118,22 @@ class Run:
             -(-len(wanted) // max(1, left)),
             self.pool.grounds.every,
             self.pool.grounds.spared,
+            self.anchors(week),
         )
+
+    def anchors(self, week: int) -> dict[int, Anchors]:
+        """Return which main lifts come back in the classes of a week, by slot."""
+        plan = self.problem.plan
+        if not P7.on(plan.sheet):
+            return {}
+        first = min((slot.week for slot in self.problem.slots), default=0)
+        members = [facts for _, facts in sorted(self.facts.items())]
+        out: dict[int, Anchors] = {}
+        for slot in (slot for slot in self.problem.slots if slot.week == week):
+            before = class_before(members, slot, plan.sheet, first)
+            if before is not None:
+                out[slot.index] = anchors_of(before, plan.shape.level, P7.line(plan.sheet))
+        return out
 
     def taste(self, seed: int) -> Taste:
         """Return what decides between equals: little used, and what is wanted and not yet used."""

@@ -41,7 +41,10 @@ PartSlots: TypeAlias = Mapping[tuple[int, Focus], int]
 
 
 class Supply:
-    """The movements that are still to be had in one slot; ``barred``: not by its cautions."""
+    """The movements that are still to be had in one slot.
+
+    ``barred``: not by its cautions; ``back``: although they were there not long ago (ids).
+    """
 
     def __init__(
         self,
@@ -51,10 +54,12 @@ class Supply:
         sheet: RuleSheet,
         *,
         barred: frozenset[str] = frozenset(),
+        back: frozenset[str] = frozenset(),
     ) -> None:
         gap = D4.line(sheet).whole("gap") if D4.on(sheet) else 0
         near = [kept[n] for n in range(slot.index - gap, slot.index) if n in kept]
-        self.used = {m.id for facts in near for _, _, m in facts.work_movements} | barred
+        self.used = {m.id for facts in near for _, _, m in facts.work_movements}
+        self.used = self.used - back | barred
         before = {m.id for n, f in kept.items() if n < slot.index for _, _, m in f.work_movements}
         first = min((facts.slot.week for facts in kept.values()), default=slot.week)
         self.known = known | before

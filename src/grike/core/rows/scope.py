@@ -161,11 +161,20 @@ class WeekSteps:
 
 
 @dataclass(frozen=True, slots=True)
+class Anchors:
+    """Main lifts of a week before that may come back (ids), and how many of them are wanted."""
+
+    wanted: int
+    ids: frozenset[str]
+
+
+@dataclass(frozen=True, slots=True)
 class Group:
     """What is known of the people and the series: level, movements met, what days own, its ends.
 
     ``pool``: all that the group may do, ``spared``: what the class of a slot may not of it (ids).
     ``wanted``: movements that are still to come, ``wanted_now`` of them in the weeks in scope.
+    ``anchors``: what comes back in the class of a slot.
     """
 
     level: int = 2
@@ -178,6 +187,7 @@ class Group:
     wanted_now: int = 0
     pool: tuple[Movement, ...] = ()
     spared: Mapping[int, frozenset[str]] = field(default_factory=dict)
+    anchors: Mapping[int, Anchors] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)

@@ -45,6 +45,7 @@ from grike.core.rules.p1_patterns import P1
 from grike.core.rules.p2_mains import P2
 from grike.core.rules.p3_small import P3
 from grike.core.rules.p5_order import P5
+from grike.core.rules.p7_anchors import P7
 from grike.core.rules.p11_dose import P11
 from grike.core.rules.p19_cousins import P19
 from grike.core.rules.rule import Reach, Rule
@@ -99,6 +100,7 @@ CATALOGUE: tuple[Rule, ...] = (
     P2,
     P3,
     P5,
+    P7,
     P11,
     P19,
     G1,

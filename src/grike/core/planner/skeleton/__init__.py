@@ -9,7 +9,7 @@ from grike.core.item import Level
 from grike.core.planner.linear import Limits, Outcome, solver_for
 from grike.core.planner.skeleton.balance import reached, regions, sides, supply
 from grike.core.planner.skeleton.choices import Choices
-from grike.core.planner.skeleton.days import mix, recovery, refusals, variety
+from grike.core.planner.skeleton.days import anchored, mix, recovery, refusals, variety
 from grike.core.planner.skeleton.task import Cell, Skeleton, SkeletonTask
 from grike.core.planner.skeleton.taste import tie_breaks
 from grike.core.planner.skeleton.volume import PLAY, VolumeRows
@@ -39,6 +39,7 @@ def skeleton(task: SkeletonTask, limits: Limits) -> Skeleton:
     recovery(choices)
     variety(choices, D2, choices.formats)
     variety(choices, D3, choices.kits)
+    anchored(choices)
     mix(choices)
     supply(choices)
     sides(choices)

@@ -9,12 +9,15 @@ from ortools.sat.python import cp_model
 
 from grike.core.design import ClassDesign
 from grike.core.focus import Focus
+from grike.core.judging.class_facts import ClassFacts
 from grike.core.planner.cells import least_of_theme
 from grike.core.planner.skeleton.task import Cell, SkeletonTask
 from grike.core.planner.supply import Supply
 from grike.core.planner.variants import NO_LIMIT
 from grike.core.planner.variants.shaped import ShapedVariant
+from grike.core.rows.scope import Anchors
 from grike.core.rules.g4_pins import G4
+from grike.core.rules.p7_anchors import P7, anchors_of, class_before
 from grike.core.rules.rule import Rule
 from grike.core.series import Slot
 
@@ -39,9 +42,23 @@ class Choices:
         self.theme: dict[tuple[int, int], Any] = {}
         self.variant: dict[tuple[int, int], Any] = {}
         self._supplies: dict[int, Supply] = {}
+        #: The class whose main lifts come back in a slot.
+        self.before: dict[int, ClassFacts] = self._classes_before() if self.on(P7) else {}
         self.penalties: list[tuple[Any, int]] = []
         for slot in self.slots:
             self._class(slot)
+
+    def _classes_before(self) -> dict[int, ClassFacts]:
+        members = [facts for _, facts in sorted(self.task.kept.items())]
+        first = min((slot.week for slot in self.task.problem.slots), default=0)
+        found = ((s.index, class_before(members, s, self.sheet, first)) for s in self.slots)
+        return {index: before for index, before in found if before is not None}
+
+    def anchors(self, index: int) -> Anchors:
+        """Return what comes back in a class."""
+        if index not in self.before:
+            return Anchors(0, frozenset())
+        return anchors_of(self.before[index], self.shape.level, P7.line(self.sheet))
 
     def on(self, rule: Rule) -> bool:
         """Return whether a rule is looked at."""
@@ -110,8 +127,9 @@ class Choices:
         if slot.index not in self._supplies:
             known = self.task.problem.plan.known
             barred = self.task.grounds.spared.get(slot.index, frozenset())
+            back = self.anchors(slot.index).ids
             self._supplies[slot.index] = Supply(
-                slot, self.task.kept, known, self.sheet, barred=barred
+                slot, self.task.kept, known, self.sheet, barred=barred, back=back
             )
         return self._supplies[slot.index]
 

@@ -8,7 +8,9 @@ from typing import Any
 
 from grike.core.focus import Focus
 from grike.core.planner.skeleton.choices import Choices
+from grike.core.planner.skeleton.taste import PATIENCE
 from grike.core.rules.d1_recovery import D1, HEART, too_close
+from grike.core.rules.p7_anchors import P7
 from grike.core.rules.rule import Rule
 from grike.core.rules.w8_strength_days import W8, is_strength, strength_counts
 from grike.core.sheet import Mode
@@ -45,6 +47,34 @@ def variety(choices: Choices, rule: Rule, features: Callable[[int], dict[object,
                 same = choices.model.new_bool_var("")
                 choices.model.add(literal + ours[feature] <= 1 + same)
                 choices.penalties.append((same, 1000 * line.weight))
+
+
+def anchored(choices: Choices) -> None:
+    """P7: a class has the focus, a kit and the shape in which its weekday's lifts come back.
+
+    Where such weeks could not be filled it is let be: what comes back then is left to the filling.
+    """
+    if len(choices.task.refused) >= PATIENCE:
+        return
+    for index, before in choices.before.items():
+        anchors = choices.anchors(index)
+        if not anchors.wanted:
+            continue
+        able = [
+            choices.theme[index, number]
+            for number, theme in enumerate(choices.themes)
+            if len(anchors.ids & {m.id for m in theme.movements}) >= anchors.wanted
+        ]
+        same = (
+            choices.focus.get((index, before.design.focus), 0),
+            sum(able),
+            choices.formats(index).get(before.design.look(), 0),
+        )
+        line = P7.line(choices.sheet)
+        for kept in same:
+            other = choices.model.new_bool_var("")
+            choices.model.add(kept + other >= 1)
+            choices.penalties.append((other, 1000 * line.weight))
 
 
 def mix(choices: Choices) -> None:

@@ -43,6 +43,8 @@ def tie_breaks(choices: Choices) -> None:
         choices.penalties.append((over, spice))
     _asked_formats(choices)
     for one, other in _a_week_apart(choices):
+        if other.index in choices.before:
+            continue
         theirs = choices.formats(other.index)
         for kind, literal in choices.formats(one.index).items():
             same = choices.model.new_bool_var("")

@@ -160,6 +160,10 @@ class ShapedVariant(Variant[Any]):
             held[movement.id] = self.shape.part_of(movement, self.for_level)
         return held[movement.id]
 
+    def own_for(self, movement: Movement) -> Variant[Any]:
+        """Return the variant of the part of a movement."""
+        return self._own(movement)
+
     def _own(self, movement: Movement) -> Variant[Any]:
         part = self.part_of(movement)
         return self.fitted[0 if part is None else part]

@@ -78,6 +78,10 @@ class Variant(InClass, Generic[F]):
         """Whether every slot works for the same seconds."""
         return True
 
+    def own_for(self, movement: Movement) -> Variant[Any]:
+        """Return the variant in which a movement is done: this one, or that of its part."""
+        return self
+
     @property
     def carries(self) -> bool:
         """Whether a carried movement can be given more of its own dose."""
