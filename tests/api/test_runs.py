@@ -111,7 +111,7 @@ class Runs(WithApplication):
             words += filter(None, carried)
         self.assertTrue(words)
         for line in words:
-            self.assertRegex(line, r"^carried on from week 1 \w+: .*(harder|more|less)")
+            self.assertRegex(line, r"^carried on from week 1 \w+ \(.*\): .*(harder|more|less)")
         setup = self.client.get(f"/api/series/{series_id}/setup").json()
         self.assertEqual(setup["wishes"]["levers"], levers)
         wrong = a_set_up(wishes={"levers": ["dose"]})

@@ -95,7 +95,9 @@ class Levers(unittest.TestCase):
         plan_ = a_plan(first, a_class(work(circuit(3, 40, 20), more)), weeks=2, weekdays=(0,))
         facts = Facts(plan_, a_library(movement))
         words = carried_words(facts, facts.classes[1], "m")
-        self.assertEqual(words, "carried on from week 1 Monday: 5 s more, the harder option")
+        self.assertEqual(
+            words, "carried on from week 1 Monday (3 × 40 s): 5 s more, the harder option"
+        )
         self.assertEqual(carried_words(facts, facts.classes[0], "m"), "carried on")
 
     def test_timed_seconds_first(self) -> None:

@@ -46,6 +46,11 @@ class Asked:
     level: int
     demand_seconds: Fraction
 
+    @property
+    def words(self) -> str:
+        """Return sets and dose as people write them: "3 × 10", "2 × 40 s"."""
+        return f"{self.rounds} × {self.reps or f'{self.seconds} s'}"
+
 
 def asked(design: ClassDesign, bouts: Iterable[Bout]) -> Asked | None:
     """Return what the bouts of one movement ask for; None where there are none."""

@@ -128,13 +128,14 @@ def _no_progress(facts: Facts, member: ClassFacts, movement_id: str) -> str:
 
 
 def carried_words(facts: Facts, member: ClassFacts, movement_id: str) -> str:
-    """Return from where a movement is carried and what was added, for its class."""
+    """Return from where a movement is carried, what it was then, and what was added."""
     other = carried_from(facts, member, movement_id)
     if other is None:
         return "carried on"
     then, now = asked_of(other, movement_id), asked_of(member, movement_id)
     what = added(then, now) if then is not None and now is not None else ()
-    return f"carried on from {other.slot.label}" + (f": {', '.join(what)}" if what else "")
+    from_ = f"carried on from {other.slot.label}" + (f" ({then.words})" if then else "")
+    return from_ + (f": {', '.join(what)}" if what else "")
 
 
 D7 = Rule(
