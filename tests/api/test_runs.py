@@ -112,6 +112,10 @@ class Runs(WithApplication):
         self.assertTrue(words)
         for line in words:
             self.assertRegex(line, r"^carried on from week 1 \w+ \(.*\): .*(harder|more|less)")
+        told = self.client.get(f"/api/series/{series_id}/returning").json()
+        again = [time for one in told for time in one["times"][1:]]
+        self.assertEqual(len(again), len(words))
+        self.assertTrue(all(time["added"] and time["week"] == 1 for time in again))
         setup = self.client.get(f"/api/series/{series_id}/setup").json()
         self.assertEqual(setup["wishes"]["levers"], levers)
         wrong = a_set_up(wishes={"levers": ["dose"]})

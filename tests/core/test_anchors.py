@@ -6,6 +6,7 @@ import unittest
 from dataclasses import replace
 from functools import lru_cache
 
+from grike.core.advice.returning import returning
 from grike.core.design import ClassDesign
 from grike.core.formats import StraightSets
 from grike.core.item import Item
@@ -78,6 +79,32 @@ class Checked(unittest.TestCase):
         self.assertEqual(anchors_of(third, 2, P7.line(sheet)).ids, {"squat", "row"})
 
 
+class Told(unittest.TestCase):
+    def test_the_way_of_a_lift(self) -> None:
+        """Sets and dose of each week, and what was added; another beginning is another line."""
+        both = ("squat", "row")
+        designs = (
+            lifts(*both),
+            lifts(*both, carried=both, reps=10),
+            lifts(*both, carried=("squat",), reps=12),
+            lifts("row", carried=("row",), reps=14),
+        )
+        facts = Facts(a_plan(*designs, weeks=4, weekdays=(0,)), HAND)
+        told = [
+            (one.movement.id, [(t.slot.week, t.dose, *t.added) for t in one.times])
+            for one in returning(facts)
+        ]
+        first, more = (0, "3 × 8"), (1, "3 × 10", "2 reps more")
+        self.assertEqual(
+            told,
+            [
+                ("row", [first, more]),
+                ("squat", [first, more, (2, "3 × 12", "2 reps more")]),
+                ("row", [(2, "3 × 12"), (3, "3 × 14", "2 reps more")]),
+            ],
+        )
+
+
 @lru_cache
 def in_shapes() -> Facts:
     """Return three weeks in shapes by main lifts, made once."""
@@ -106,6 +133,21 @@ class Planned(unittest.TestCase):
         self.assertGreaterEqual(wanted, 10)
         self.assertGreaterEqual(back, 0.9 * wanted, f"{back} of {wanted}")
         self.assertEqual(list(D7B.check(facts, replace(D7B.default, mode=Mode.AIM))), [])
+
+    def test_each_is_told_once(self) -> None:
+        """Every movement that is carried stands once in a way, on its weekday, with what rose."""
+        facts = in_shapes()
+        told = [(one.movement.id, t) for one in returning(facts) for t in one.times[1:]]
+        held = {
+            (item.movement_id, member.slot.index)
+            for member in facts.classes
+            for _, _, item in work_items(member)
+            if item.carried
+        }
+        self.assertEqual(sorted((name, t.slot.index) for name, t in told), sorted(held))
+        for one in returning(facts):
+            self.assertEqual(len({t.slot.weekday for t in one.times}), 1)
+            self.assertTrue(all(t.added for t in one.times[1:]), one.movement.name)
 
     def test_it_costs_what_the_rows_say(self) -> None:
         """What does not come back is what the sheet says that it costs."""

@@ -25,6 +25,7 @@ from grike.api.movements import routes as movements
 from grike.api.planning import batches, runs, whatifs
 from grike.api.planning.runner import Runner
 from grike.api.reasons import routes as reasons
+from grike.api.returning import routes as coming_back
 from grike.api.series import routes as series
 from grike.api.sessions import routes as sessions
 from grike.api.sign_in import routes as sign_in
@@ -52,6 +53,7 @@ ROUTERS = (
     templates,
     sessions,
     reasons,
+    coming_back,
     whatifs,
     runs,
     batches,

@@ -7,6 +7,7 @@ import { boardOptions, useHistory } from './api';
 import { Balance } from './Balance';
 import { BoardGrid } from './BoardGrid';
 import { BodyColumn } from './BodyColumn';
+import { ComingBack } from './ComingBack';
 import { CertificateLine } from './CertificateLine';
 import { type Lens } from './lens';
 import { BoardLinks } from './BoardLinks';
@@ -17,6 +18,7 @@ import { VolumeSteps } from './VolumeSteps';
 import { useIsDirector } from '~/features/signin';
 import type { Schemas } from '~/shared/http/client';
 import { Findings } from '~/features/findings';
+import { Fold } from '~/shared/ui/Fold';
 import { Trouble, Waiting } from '~/shared/ui/States';
 import { UndoRedo } from '~/shared/ui/UndoRedo';
 
@@ -41,6 +43,11 @@ function LoadedBoard({ board }: { board: Schemas['Board'] }) {
         <BoardHead board={board} week={week} />
         <LensPicker lens={lens} onLens={setLens} />
         <BoardGrid board={board} lens={lens} week={week} onWeek={setWeek} />
+        {board.classes.length > 0 && (
+          <Fold mt="2" title="What comes back, and asks for more">
+            {() => <ComingBack series={board.id} version={board.version} weeks={board.weeks} />}
+          </Fold>
+        )}
       </Box>
       <BoardSide board={board} week={week} onWeek={setWeek} />
     </Flex>

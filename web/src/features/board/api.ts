@@ -1,12 +1,20 @@
 import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 
 import { data, http, type Schemas } from '~/shared/http/client';
-import { lookAnew } from '~/shared/http/settled';
+import { lookAnew, OF_VERSION } from '~/shared/http/settled';
 
 export function boardOptions(id: number) {
   return queryOptions({
     queryKey: ['series', id, 'board'],
     queryFn: () => data(http.GET('/api/series/{series_id}', { params: { path: { series_id: id } } })),
+  });
+}
+
+export function returningOptions(id: number, version: number) {
+  return queryOptions({
+    queryKey: ['series', id, 'returning', version],
+    queryFn: () => data(http.GET('/api/series/{series_id}/returning', { params: { path: { series_id: id } } })),
+    meta: OF_VERSION,
   });
 }
 

@@ -958,6 +958,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/series/{series_id}/returning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Returning
+         * @description Return each movement that is carried on, with what it was each time and what was added.
+         */
+        get: operations["get_returning"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/series/{series_id}/runs": {
         parameters: {
             query?: never;
@@ -2622,6 +2642,20 @@ export interface components {
             version: number;
         };
         /**
+         * ReturningModel
+         * @description A movement that is carried from class to class.
+         */
+        ReturningModel: {
+            /** Movement */
+            movement: string;
+            /** Name */
+            name: string;
+            /** Times */
+            times: components["schemas"]["TimeModel"][];
+            /** Weekday */
+            weekday: number;
+        };
+        /**
          * RoomModel
          * @description A room and its kit.
          */
@@ -3080,6 +3114,20 @@ export interface components {
          * @enum {string}
          */
         Tier: "main" | "supporting" | "small";
+        /**
+         * TimeModel
+         * @description One class in which a movement stands: sets and dose, and in words what was added.
+         */
+        TimeModel: {
+            /** Added */
+            added: string;
+            /** Dose */
+            dose: string;
+            /** Slot */
+            slot: number;
+            /** Week */
+            week: number;
+        };
         /**
          * Topic
          * @description What a director asks about when they look for a rule.
@@ -4513,6 +4561,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    get_returning: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReturningModel"][];
                 };
             };
         };

@@ -1,0 +1,1 @@
+"""What comes back through the weeks."""
