@@ -14,6 +14,10 @@ from grike.core.judging.finding import Finding
 from grike.core.movement import Option
 from grike.core.pattern import Pattern, Tier
 from grike.core.planner import Problem, Settings, plan
+from grike.core.planner.giving_way import eased
+from grike.core.planner.grounds import Grounds
+from grike.core.planner.skeleton import SkeletonTask
+from grike.core.planner.skeleton.choices import Choices
 from grike.core.rules import BY_ID, Facts, broken_musts, findings
 from grike.core.rules.d7_carrying import D7B, work_items
 from grike.core.rules.p7_anchors import P7, anchors_of, class_before
@@ -155,6 +159,18 @@ class Planned(unittest.TestCase):
         own = [f for f in findings(facts) if f.rule == "P7"]
         missing = sum(int(f.what.split("; ")[1].split()[0]) - int(f.what.split()[0]) for f in own)
         self.assertEqual(sum(f.cost for f in own), P7.line(facts.sheet).weight * missing)
+
+    def test_nobody_waits_for_a_lift_where_musts_give_way(self) -> None:
+        """The days of the second week look back at the first; not where a plan is hard to find."""
+        plan_ = in_shapes().plan
+        first = tuple(replace(p, locked=True) for p in plan_.classes if p.slot.week == 0)
+        kept = {m.slot.index: m for m in in_shapes().classes if m.slot.week == 0}
+        problem = Problem(replace(plan_, classes=first), LIBRARY)
+        easier = eased(problem)
+        assert easier is not None
+        for asked, looked in ((problem, {3, 4, 5}), (easier, set())):
+            task = SkeletonTask(asked, kept, Grounds(asked), horizon=1)
+            self.assertEqual(set(Choices(task).before), looked)
 
     def test_only_where_it_is_asked(self) -> None:
         """The usual sheet asks for none, so that always fresh stays fresh."""

@@ -42,8 +42,9 @@ class Choices:
         self.theme: dict[tuple[int, int], Any] = {}
         self.variant: dict[tuple[int, int], Any] = {}
         self._supplies: dict[int, Supply] = {}
-        #: The class whose main lifts come back in a slot.
-        self.before: dict[int, ClassFacts] = self._classes_before() if self.on(P7) else {}
+        #: The class whose main lifts come back in a slot; where musts give way, none is looked at.
+        back = self.on(P7) and not problem.eased
+        self.before: dict[int, ClassFacts] = self._classes_before() if back else {}
         self.penalties: list[tuple[Any, int]] = []
         for slot in self.slots:
             self._class(slot)
