@@ -43,7 +43,12 @@ export function Tape({ detail, selected, onSelect }: Props) {
         <Box w="28" />
         <Box position="relative" flex="1" h="5" fontFamily="mono" fontSize="xs" color="soft" aria-hidden="true">
           {minuteMarks(length).map((mark) => (
-            <Text key={mark} position="absolute" style={{ left: `${(100 * mark) / length}%` }}>
+            <Text
+              key={mark}
+              position="absolute"
+              transform={mark ? 'translateX(-50%)' : undefined}
+              style={{ left: `${(100 * mark) / length}%` }}
+            >
               {mark / 60}
             </Text>
           ))}

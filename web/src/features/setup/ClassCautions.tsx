@@ -3,6 +3,7 @@ import { useState } from 'react';
 
 import type { NewSeries } from './api';
 import { Cautions } from './Cautions';
+import { DaySelect } from './DaySelect';
 import { withClassCautions, wishesOf } from './wishes';
 import { DAYS } from '~/shared/format/time';
 import type { Schemas } from '~/shared/http/client';
@@ -57,21 +58,7 @@ export function ClassCautions({ draft, all, onDraft }: Props) {
         ))}
         {open ? (
           <Flex gap="2" align="flex-start" wrap="wrap">
-            <NativeSelect.Root size="xs" w="32">
-              <NativeSelect.Field
-                bg="panel"
-                aria-label="Day of the class"
-                value={day}
-                onChange={(event) => setDay(Number(event.target.value))}
-              >
-                {draft.weekdays.map((weekday) => (
-                  <option key={weekday} value={weekday}>
-                    {DAYS[weekday]}
-                  </option>
-                ))}
-              </NativeSelect.Field>
-              <NativeSelect.Indicator />
-            </NativeSelect.Root>
+            <DaySelect label="Day of the class" days={draft.weekdays} day={day} onDay={setDay} />
             <NativeSelect.Root size="xs" w="32">
               <NativeSelect.Field
                 bg="panel"

@@ -2,6 +2,7 @@ import { Button, Flex, Input, NativeSelect, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 
 import type { NewSeries } from './api';
+import { DaySelect } from './DaySelect';
 import { type Pin, type Promised, wishesOf, withPin } from './wishes';
 import type { Schemas } from '~/shared/http/client';
 import { DAYS } from '~/shared/format/time';
@@ -49,21 +50,7 @@ export function Pins({ draft, catalogue, onDraft }: Props) {
         value={week}
         onChange={(event) => setWeek(event.target.valueAsNumber || 1)}
       />
-      <NativeSelect.Root size="xs" w="32">
-        <NativeSelect.Field
-          bg="panel"
-          aria-label="Promised day"
-          value={day}
-          onChange={(event) => setDay(Number(event.target.value))}
-        >
-          {draft.weekdays.map((weekday) => (
-            <option key={weekday} value={weekday}>
-              {DAYS[weekday]}
-            </option>
-          ))}
-        </NativeSelect.Field>
-        <NativeSelect.Indicator />
-      </NativeSelect.Root>
+      <DaySelect label="Promised day" days={draft.weekdays} day={day} onDay={setDay} />
       <NativeSelect.Root size="xs" w="56">
         <NativeSelect.Field
           bg="panel"
