@@ -134,7 +134,7 @@ class Planning(WithBrowser):
             if any(item.carried for item in block.items)
         )
         self.go(f"/series/{stored.id}/classes/{carrying}", "[data-cue]")
-        self.see_text("from week 1")
+        self.see_text("From week 1")
 
     def test_why_this_and_why_not_that(self) -> None:
         """The class tells its reasons, a movement its worth, an expected one why it is not in."""

@@ -2,7 +2,7 @@ import { Box, chakra, Flex, Heading, IconButton, Text } from '@chakra-ui/react';
 import { Lock, LockOpen, Shuffle } from 'lucide-react';
 
 import { useIsDirector } from '~/features/signin';
-import { blockTitle, blockWords } from '~/shared/format/blocks';
+import { blockTitle, blockWords, fromWhere } from '~/shared/format/blocks';
 import type { Schemas } from '~/shared/http/client';
 import { useMovements } from '~/shared/http/vocabulary';
 import { clock } from '~/shared/format/time';
@@ -112,7 +112,7 @@ function ItemRow({ item, chosen, onSelect, brief }: RowProps) {
       </Text>
       {item.carried && (
         <Text fontSize="xs" color="fernInk" title={item.carried}>
-          {item.carried.replace('carried on ', '')}
+          {fromWhere(item.carried)}
         </Text>
       )}
       {item.new && (

@@ -1,7 +1,7 @@
 import { Box, chakra, Flex, Text } from '@chakra-ui/react';
 import { Fragment } from 'react';
 
-import { blockTitle, blockWords } from '~/shared/format/blocks';
+import { blockTitle, blockWords, fromWhere } from '~/shared/format/blocks';
 import type { Schemas } from '~/shared/http/client';
 import { waysOut } from '~/shared/format/waysOut';
 import { useMovements } from '~/shared/http/vocabulary';
@@ -71,6 +71,7 @@ function WorkTable({ block }: { block: Schemas['BlockModel'] }) {
                     {item.dose}
                   </Text>
                   {item.phases && <Text fontSize="sm">{item.phases}</Text>}
+                  {item.carried && <Text fontSize="xs">{fromWhere(item.carried)}</Text>}
                 </chakra.td>
                 <chakra.td fontSize="sm" lineHeight="1.3">
                   {movement?.cues.slice(0, 2).join('. ')}.<br />

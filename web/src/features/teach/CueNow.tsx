@@ -3,6 +3,7 @@ import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { left, type Run, waits } from './run';
 import { cueTitle, cueWords, roundsOf } from './words';
 import type { Schemas } from '~/shared/http/client';
+import { fromWhere } from '~/shared/format/blocks';
 import { waysOut } from '~/shared/format/waysOut';
 import { useMovements, useSafety } from '~/shared/http/vocabulary';
 import { clock } from '~/shared/format/time';
@@ -56,6 +57,7 @@ export function CueNow({ detail, run, cue, measure, now, onNext, onBack }: Props
           {name(cue.movement) || cue.label}
         </Text>
         <Text fontSize="2xl">{words(cue)}</Text>
+        {item?.carried && <Text color="soft">{fromWhere(item.carried)}</Text>}
         {movement && (
           <Text mt="3" fontSize="lg">
             {movement.cues.join('. ')}. Easier: {movement.easier?.how ?? 'less range'}. Harder:{' '}

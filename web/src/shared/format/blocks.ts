@@ -37,3 +37,9 @@ export function blockWords(block: Block, name: (id: string) => string): string {
   const resting = block.active_rest ? `in the rests: ${name(block.active_rest).toLowerCase()}, easily` : '';
   return [block.summary, ahead, resting].filter(Boolean).join('; ');
 }
+
+/** From where a movement is carried, what it was then and what was added: "From week 1 Monday (3 × 8): 2 reps more". */
+export function fromWhere(carried: string): string {
+  const words = carried.replace(/^carried on /, '');
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}
