@@ -105,6 +105,8 @@ def _nearest(run: Run, failure: Failure, seed: int) -> PlanResult | None:
         return None
     again = _begun(easier, run.stop, seed, quicker(run.settings))
     for attempt in range(1, NEAREST_TRIES + 1):
+        if attempt == NEAREST_TRIES:
+            again = replace(again, settings=quicker(run.settings, last=True))
         again = again.anew(seed=branched(seed, Branch.NEAREST, attempt))
         again.again = GIVING_WAY
         if plan_weeks(again) is None:

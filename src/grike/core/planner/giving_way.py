@@ -19,6 +19,8 @@ from grike.core.sheet import Mode, RuleSheet
 WEIGHTS = {Yields.VARIETY: 60, Yields.RETURNS: 120, Yields.BALANCE: 250, Yields.STEPS: 500}
 #: Patterns tried besides the first, and rounds of mending: the musts were tried in full before.
 RETRIES, IMPROVE_ROUNDS = 1, 2
+#: Patterns tried at last: parts of shapes fit narrow rooms in few of them.
+LAST_RETRIES = 8
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,10 +60,10 @@ def eased(problem: Problem) -> Problem | None:
     return replace(problem, plan=replace(problem.plan, sheet=sheet), eased=True)
 
 
-def quicker(settings: Settings) -> Settings:
-    """Return the settings with which the nearest plan is looked for."""
+def quicker(settings: Settings, *, last: bool = False) -> Settings:
+    """Return the settings with which the nearest plan is looked for, at last with patience."""
     rounds = min(settings.improve_rounds, IMPROVE_ROUNDS)
-    retries = min(settings.retries, RETRIES)
+    retries = LAST_RETRIES if last else min(settings.retries, RETRIES)
     return replace(settings, retries=retries, restarts=0, improve_rounds=rounds)
 
 
