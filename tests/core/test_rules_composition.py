@@ -208,7 +208,7 @@ class Planned(unittest.TestCase):
         facts = Facts(result.plan, library)
         self.assertEqual(broken_musts(findings(facts)), [])
         on = [rule.id for rule in CATALOGUE if rule.id.startswith("P") and rule.on(sheet)]
-        self.assertEqual(on, ["P1", "P2", "P3", "P5", "P11", "P19"])
+        self.assertEqual(on, ["P1", "P2", "P3", "P5", "P7", "P11", "P19"])
 
     def test_what_a_focus_must_add(self) -> None:
         """Chest and shoulders push more than they can pull; a whole body can do either."""
