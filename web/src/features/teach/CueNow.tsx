@@ -57,7 +57,11 @@ export function CueNow({ detail, run, cue, measure, now, onNext, onBack }: Props
           {name(cue.movement) || cue.label}
         </Text>
         <Text fontSize="2xl">{words(cue)}</Text>
-        {item?.carried && <Text color="soft">{fromWhere(item.carried)}</Text>}
+        {item?.carried && (
+          <Text fontSize="lg" color="soft">
+            {fromWhere(item.carried)}
+          </Text>
+        )}
         {movement && (
           <Text mt="3" fontSize="lg">
             {movement.cues.join('. ')}. Easier: {movement.easier?.how ?? 'less range'}. Harder:{' '}
