@@ -153,7 +153,7 @@ class Planned(unittest.TestCase):
             self.assertEqual(len({t.slot.weekday for t in one.times}), 1)
             self.assertTrue(all(t.added for t in one.times[1:]), one.movement.name)
 
-    def test_it_costs_what_the_rows_say(self) -> None:
+    def test_it_costs_by_its_weight(self) -> None:
         """What does not come back is what the sheet says that it costs."""
         facts = in_shapes()
         own = [f for f in findings(facts) if f.rule == "P7"]

@@ -114,7 +114,9 @@ def _item(
         new=new,
         carried=carried_words(facts, member, item.movement_id) if item.carried else "",
         for_members=_for_members(facts, item.movement_id),
-        without=without_kit(facts.library[item.movement_id], facts.shape) if turns else "",
+        without=without_kit(facts.library[item.movement_id], facts.shape.on(member.slot))
+        if turns
+        else "",
     )
 
 
@@ -170,7 +172,7 @@ def class_detail(
         focus_name=FOCUS_NAMES[design.focus],
         kit=sorted(design.kit),
         heads=stored.plan.shape.heads,
-        sharing=[kit.words for kit in taken_in_turns(design, facts.library, facts.shape)],
+        sharing=[kit.words for kit in taken_in_turns(design, facts.library, facts.shape.on(slot))],
         spared=[CAUTION_NAMES[each] for each in facts.shape.on(slot).wishes.cautions],
         room=stored.plan.shape.room.name,
         locked=member.planned.locked,

@@ -162,27 +162,24 @@ class ShapedVariant(Variant[Any]):
 
     def own_for(self, movement: Movement) -> Variant[Any]:
         """Return the variant of the part of a movement."""
-        return self._own(movement)
-
-    def _own(self, movement: Movement) -> Variant[Any]:
         part = self.part_of(movement)
         return self.fitted[0 if part is None else part]
 
     def slots_for(self, movement: Movement) -> int:
         """Return what a movement takes in its part."""
-        return self._own(movement).slots_for(movement)
+        return self.own_for(movement).slots_for(movement)
 
     def item_for(self, movement: Movement) -> Item:
         """Return the item of a movement in its part."""
-        return self._own(movement).item_for(movement)
+        return self.own_for(movement).item_for(movement)
 
     def block_for(self, group: Sequence[Movement], given: Mapping[str, Item]) -> Block:
         """Return a block of the part to which a group belongs, with its role."""
-        return self._in_role(group, self._own(group[0]).block_for(group, given))
+        return self._in_role(group, self.own_for(group[0]).block_for(group, given))
 
     def draft_for(self, group: Sequence[Movement], given: Mapping[str, Item]) -> Block:
         """Return a draft of a block with its role."""
-        return self._in_role(group, self._own(group[0]).draft_for(group, given))
+        return self._in_role(group, self.own_for(group[0]).draft_for(group, given))
 
     def _in_role(self, group: Sequence[Movement], block: Block) -> Block:
         return replace(block, role=self.shape.parts[self.part_of(group[0]) or 0].role)
@@ -194,7 +191,7 @@ class ShapedVariant(Variant[Any]):
 
     def level_for(self, movement: Movement) -> Level:
         """Return the option in which a movement is done in its part."""
-        return self._own(movement).level_for(movement)
+        return self.own_for(movement).level_for(movement)
 
     def suits(self, movement: Movement) -> bool:
         """Return whether a movement goes to a part, and may stand there."""
@@ -203,7 +200,7 @@ class ShapedVariant(Variant[Any]):
 
     def asks(self, movement: Movement) -> tuple[int | None, int | None]:
         """Return the longest bout of a movement in its part."""
-        return self._own(movement).asks(movement)
+        return self.own_for(movement).asks(movement)
 
     def slot_seconds(self) -> int:
         """Return the bout of the largest part."""
@@ -211,11 +208,11 @@ class ShapedVariant(Variant[Any]):
 
     def seconds_of(self, movement: Movement) -> int:
         """Return the work seconds of a movement in its part."""
-        return self._own(movement).seconds_of(movement)
+        return self.own_for(movement).seconds_of(movement)
 
     def sets_of(self, movement: Movement) -> int:
         """Return twelfths of sets of a movement in its part."""
-        return self._own(movement).sets_of(movement)
+        return self.own_for(movement).sets_of(movement)
 
     def work_seconds(self) -> int:
         """Return the work seconds of all parts."""
