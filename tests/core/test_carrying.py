@@ -178,7 +178,7 @@ class Planned(unittest.TestCase):
         slot = problem.slots[1]
         theme = Theme(frozenset(), tuple(library))
         cell = Cell(slot, Focus.WHOLE, variant, theme)
-        mine = {"a": Carry(library["a"], Item("a", seconds=45, carried=True), 13_500, 0)}
+        mine = {"a": Carry(library["a"], Item("a", seconds=45, carried=True), 13_500, 0, 135)}
         for carried, wanted in ((mine, 0), ({}, 2)):
             scope = scope_of(
                 [cell],

@@ -163,7 +163,7 @@ def a_request(rng: random.Random) -> tuple[SeriesPlan, Library]:
     )
     sheet = request.sheet
     for rule in CATALOGUE:
-        mode = rng.choice((Mode.OFF, Mode.OFF, Mode.AIM, Mode.MUST))
+        mode = rng.choice((Mode.OFF,) * 5 + (Mode.AIM,) * 3 + (Mode.MUST,))
         sheet = sheet.with_line(rule.id, mode=mode)
     sheet = sheet.with_line("W1", mode=Mode.AIM, numbers={"least": rng.randrange(1, 9)})
     return replace(request, sheet=sheet), Library(some, "some")

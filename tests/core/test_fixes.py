@@ -307,6 +307,28 @@ def _fast_in_a_row(_: SeriesPlan) -> Broken:
     return a_plan(design, weekdays=(0,), sheet=only("C13", mode=Mode.AIM)), library
 
 
+def _nothing_changes(_: SeriesPlan) -> Broken:
+    """Three rounds, each like the one before."""
+    design = a_class(work(circuit(3), "a", "b", "c"))
+    sheet = only("P21", mode=Mode.AIM)
+    return a_plan(design, weekdays=(0,), sheet=sheet), a_library("a", "b", "c")
+
+
+def _long_list(_: SeriesPlan) -> Broken:
+    """Four movements go round five times, for twenty minutes."""
+    design = a_class(work(circuit(5), "a", "b", "c", "d"))
+    sheet = only("P12", mode=Mode.AIM)
+    return a_plan(design, weekdays=(0,), sheet=sheet), a_library("a", "b", "c", "d")
+
+
+def _no_finish(_: SeriesPlan) -> Broken:
+    """Not even the last class ends with a burst."""
+    fast = a_movement("fast", pace=Pace.FAST)
+    design = a_class(work(circuit(3), "a", "b", "c"))
+    sheet = only("P18", mode=Mode.AIM)
+    return a_plan(design, weekdays=(0,), sheet=sheet), a_library("a", "b", "c", fast)
+
+
 SPECIAL: dict[str, Callable[[SeriesPlan], Broken]] = {
     "W8": _endurance_only,
     "C4": _one_side_only,
@@ -328,4 +350,7 @@ SPECIAL: dict[str, Callable[[SeriesPlan], Broken]] = {
     "G5": _weak_finish,
     "G6": _strange_start,
     "G8": _off_the_menu,
+    "P12": _long_list,
+    "P18": _no_finish,
+    "P21": _nothing_changes,
 }

@@ -9,7 +9,7 @@ import unittest
 from fractions import Fraction
 
 from grike.core.anatomy import Muscle
-from grike.core.composition import most_reps, most_seconds, movers_share, patterns_of
+from grike.core.composition import Doses, most_reps, most_seconds, movers_share, patterns_of
 from grike.core.design import ClassDesign
 from grike.core.family import Family
 from grike.core.focus import Focus
@@ -139,7 +139,7 @@ class Order(unittest.TestCase):
         self.assertEqual(found("P5", a_class(block, focus=Focus.LOWER)), [])
 
 
-class Doses(unittest.TestCase):
+class DoseOfAMovement(unittest.TestCase):
     def test_a_third_over_the_top(self) -> None:
         """Of a movement of 5 to 20 reps 26 are asked for, and not 27; 78 s of 20 to 60, not 79."""
         for most, fmt, over in (
@@ -162,9 +162,9 @@ class Doses(unittest.TestCase):
         """A list of fifty is no list for what goes to twenty; a side of it is half."""
         fifty = RepListVariant(RepList(50), 1, 4)
         quick = a_movement(seconds_per_rep=1.0)
-        self.assertFalse(fifty.takes(quick, 2))
-        self.assertTrue(fifty.takes(a_movement(seconds_per_rep=1.0, sides=Sides.ONE), 2))
-        self.assertTrue(fifty.takes(quick, None))
+        self.assertFalse(fifty.takes(quick, Doses(2)))
+        self.assertTrue(fifty.takes(a_movement(seconds_per_rep=1.0, sides=Sides.ONE), Doses(2)))
+        self.assertTrue(fifty.takes(quick, Doses()))
 
 
 class Cousins(unittest.TestCase):
@@ -208,7 +208,7 @@ class Planned(unittest.TestCase):
         facts = Facts(result.plan, library)
         self.assertEqual(broken_musts(findings(facts)), [])
         on = [rule.id for rule in CATALOGUE if rule.id.startswith("P") and rule.on(sheet)]
-        self.assertEqual(on, ["P1", "P2", "P3", "P5", "P7", "P11", "P19"])
+        self.assertEqual(on, [rule.id for rule in CATALOGUE if rule.id.startswith("P")])
 
     def test_what_a_focus_must_add(self) -> None:
         """Chest and shoulders push more than they can pull; a whole body can do either."""

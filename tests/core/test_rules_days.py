@@ -94,7 +94,7 @@ class CarriedRows(unittest.TestCase):
         library = a_library("a", "b")
         plan = a_plan(a_class(work(circuit(1), Item("a", carried=carried))), weekdays=(0, 1))
         slots = plan.shape.slots()
-        fixed = fixed_class(Facts(plan, library).classes[0])
+        fixed = fixed_class(Facts(plan, library).classes[0], 2)
         there, free = (slots[1], slots[0]) if first else (slots[0], slots[1])
         choices = tuple(Choice(m, free.index, 1, 12, 100, 0) for m in library)
         bay = Bay(free.index, free, Focus.WHOLE, 1, None, choices)

@@ -98,7 +98,7 @@ class Jumps(unittest.TestCase):
         """
         plan = a_plan(one("jump", rounds=6), weekdays=(0, 2, 4))
         _, *free = plan.shape.slots()
-        fixed = fixed_class(Facts(plan, LIBRARY).classes[0])
+        fixed = fixed_class(Facts(plan, LIBRARY).classes[0], 2)
         self.assertEqual(fixed.contacts, 120)
         for amounts, outcome in (((70, 60), Outcome.IMPOSSIBLE), ((70, 50), Outcome.FOUND)):
             bays = [

@@ -10,8 +10,10 @@ from fractions import Fraction
 from typing import NamedTuple
 
 from grike.core.anatomy import Muscle, Region, region_of
+from grike.core.family import CONDITIONING_FAMILIES
 from grike.core.focus import Focus
-from grike.core.movement import Movement
+from grike.core.kit import LOADABLE
+from grike.core.movement import FLIGHT, Movement
 from grike.core.pattern import Pattern, Tier
 
 KNEE = frozenset({Pattern.SQUAT, Pattern.SINGLE_LEG})
@@ -160,3 +162,47 @@ def most_reps(movement: Movement, level: int) -> int:
 def most_seconds(movement: Movement) -> int:
     """Return the most seconds that a movement is asked for in one bout."""
     return int(movement.dose.seconds[1] * DOSE_TIMES)
+
+
+#: What works one joint, and what is easy enough to be kept up.
+_ONE_JOINT = frozenset(
+    {
+        Pattern.FLY,
+        Pattern.RAISE,
+        Pattern.ELBOW_FLEXION,
+        Pattern.ELBOW_EXTENSION,
+        Pattern.KNEE_FLEXION,
+        Pattern.KNEE_EXTENSION,
+        Pattern.HIP_SIDE,
+        Pattern.CALF_SHIN,
+        Pattern.GRIP,
+    }
+)
+LONGEST_BOUT, LONGEST_OF_ONE_JOINT, LONGEST_EASY = 60, 45, 120
+
+
+def longest_bout(movement: Movement) -> int:
+    """Return for how many seconds a side a movement may go on with nothing changed."""
+    if movement.family in CONDITIONING_FAMILIES and movement.impact < FLIGHT:
+        return LONGEST_EASY
+    loaded = not LOADABLE.isdisjoint(movement.kit)
+    return LONGEST_OF_ONE_JOINT if loaded and movement.pattern in _ONE_JOINT else LONGEST_BOUT
+
+
+class Doses(NamedTuple):
+    """What a group is asked to keep: doses, for a level; and that no bout goes on for long."""
+
+    level: int | None = None
+    varied: bool = False
+
+    def allow(self, movement: Movement, seconds: int | None, reps: int | None) -> bool:
+        """Return whether a bout of so many seconds or reps a side keeps what is asked."""
+        if self.varied:
+            each = seconds if reps is None else int(reps * movement.seconds_per_rep)
+            if each is not None and each > longest_bout(movement):
+                return False
+        if self.level is None:
+            return True
+        if reps is not None:
+            return reps <= most_reps(movement, self.level)
+        return seconds is None or seconds <= most_seconds(movement)

@@ -9,8 +9,10 @@ from grike.core.bouts import Bout, Side, Step
 from grike.core.cues import CueKind
 from grike.core.design import ClassDesign
 from grike.core.item import Handling
+from grike.core.movement import Movement
 from grike.core.pace import Pace, transition_seconds
 from grike.core.purpose import Purpose
+from grike.core.rehearsal import rehearsed
 
 #: What the change to the next movement of a circuit without rests is called.
 NEXT_STATION = "Next station"
@@ -36,10 +38,21 @@ class Needs:
     ) -> None:
         self._blocks, self._known, self._pace = design.blocks, known, pace
         self._shown = set(design.movement_ids(Purpose.WARM_UP))
+        # Who knows a lift has been shown it again by its light form; who does not has not.
+        self._shown |= {m.id for m in self._rehearsed(planned) if m.foundation or m.id in known}
         self._rounds: dict[tuple[int, int], list[Bout]] = {}
         for step in planned:
             if isinstance(step, Bout) and design.blocks[step.block].shows_ahead:
                 self._rounds.setdefault((step.block, step.round), []).append(step)
+
+    def _rehearsed(self, planned: Sequence[Step]) -> tuple[Movement, ...]:
+        """Return the lifts of which the warm-up has a light form."""
+        of: dict[Purpose, list[Movement]] = {Purpose.WARM_UP: [], Purpose.WORK: []}
+        for step in planned:
+            purpose = self._blocks[step.block].purpose
+            if isinstance(step, Bout) and purpose in of:
+                of[purpose].append(step.movement)
+        return rehearsed(of[Purpose.WARM_UP], of[Purpose.WORK])
 
     def before(self, bout: Bout, last: Bout | None, *, rested: bool) -> list[Need]:
         """Return what a bout needs after the ``last`` one, and hold its movement for shown.

@@ -71,6 +71,21 @@ def pair_cost(one: Movement, other: Movement) -> int:
     )
 
 
+def kinds_of(movement: Movement) -> tuple[str, ...]:
+    """Return the kinds of a movement; no two of a kind make a pair."""
+    region = region_of(movement.targets[0])
+    kinds = (
+        ("push", _PUSHES),
+        ("pull", _PULLS),
+        ("knee", KNEE),
+        ("hip", HIPS),
+        ("trunk", TRUNK),
+        ("back", _BACK),
+    )
+    own = next((name for name, patterns in kinds if _does(movement, patterns)), region.value)
+    return own, movement.targets[0].value
+
+
 def pairs_of(block: Block, library: Library) -> Iterator[tuple[Movement, Movement]]:
     """Yield the pairs of a block in order; none where its format makes none."""
     if block.format.in_pairs:

@@ -78,13 +78,15 @@ def asked(design: ClassDesign, bouts: Iterable[Bout]) -> Asked | None:
 def progressed(before: Asked, after: Asked) -> bool:
     """Return whether ``after`` asks for more: one lever up and none of the others down.
 
-    Levers are reps, seconds, rounds, load, a harder option and less rest. Where the format
-    changed, more seconds a side times demand count.
+    Levers are reps, seconds, rounds, load, a harder option and less rest. With more load, or the
+    harder option, the reps may start again from below. Where the format changed, more seconds a
+    side times demand count.
     """
     if before.format != after.format or bool(before.reps) != bool(after.reps):
         return after.demand_seconds > before.demand_seconds
+    heavier = after.load > before.load or after.level > before.level
     # Seconds of counted bouts follow from the reps.
-    dose = ("reps",) if after.reps else ("seconds",)
+    dose = () if heavier else ("reps",) if after.reps else ("seconds",)
     names = (*dose, "rounds", "load", "level")
     steps = [getattr(after, name) - getattr(before, name) for name in names]
     steps.append(before.rest - after.rest)

@@ -33,6 +33,14 @@ SOURCES: dict[str, str] = {
         "80 to 100 for beginners, 100 to 120 intermediate, 120 to 140 advanced; 48 to 72 h "
         "between (from memory). The cap of a week is our assumption."
     ),
+    "robbins2010": (
+        "Robbins et al., Sports Med 2010;40:565-84, on agonist and antagonist paired sets (from "
+        "memory). Shares and counts here are our assumption."
+    ),
+    "jeffreys2007": (
+        "Jeffreys, Professional Strength and Conditioning 2007;6:12-18: raise, activate, mobilise, "
+        "prepare (from memory). Minutes here are common practice."
+    ),
     "tabata1996": (
         "Tabata et al., Med Sci Sports Exerc 1996;28:1327-30: 7 to 8 bouts of 20 s with 10 s rest "
         "(from memory)."

@@ -10,6 +10,8 @@ from typing import Any, TypeAlias
 from grike.core.design import Block, ClassDesign
 from grike.core.focus import FOCUS_NAMES
 from grike.core.item import Item
+from grike.core.kit import Kit
+from grike.core.last_round import with_last_round
 from grike.core.movement import Movement
 from grike.core.pairs import in_pairs
 from grike.core.planner.frame import Framer, breather
@@ -28,6 +30,11 @@ from grike.core.rules.c13_fast_runs import C13
 from grike.core.rules.c14_demanding_first import C14
 from grike.core.rules.p3_small import P3
 from grike.core.rules.p5_order import P5, rank
+from grike.core.rules.p6_purpose import P6
+from grike.core.rules.p12_formats import P12
+from grike.core.rules.p15_kit import P15
+from grike.core.rules.p17_shoulders_back import P17
+from grike.core.rules.p21_changes import asks_for_a_change
 from grike.core.series import PlannedClass, Slot
 from grike.core.sheet import Mode
 
@@ -35,7 +42,7 @@ Groups: TypeAlias = list[list[Movement]]
 ORDER_TIME = 0.2
 NO_ITEMS: Mapping[str, Item] = {}
 #: The rules that the order within a class decides.
-ORDER_RULES = (C5, C6, C7, C8, C13, C14, P3, P5)
+ORDER_RULES = (C5, C6, C7, C8, C13, C14, P3, P5, P6, P17)
 
 
 def work_design(problem: Problem, cell: Cell, work: Iterable[Block]) -> ClassDesign:
@@ -50,9 +57,22 @@ def work_design(problem: Problem, cell: Cell, work: Iterable[Block]) -> ClassDes
         focus=cell.focus,
         slot_seconds=problem.plan.shape.minutes * 60,
         blocks=tuple(blocks),
-        kit=cell.theme.kit,
+        kit=_laid_out(problem, cell, blocks),
         shape=cell.variant.shape_id,
     )
+
+
+def _laid_out(problem: Problem, cell: Cell, blocks: Iterable[Block]) -> frozenset[Kit]:
+    """Return the kit of a class: that on which it is built, less what no movement is done with.
+
+    On a day that is promised a kit all of it is there.
+    """
+    pin = problem.plan.shape.wishes.pin_of(cell.slot.week, cell.slot.weekday)
+    if (pin and pin.kit is not None) or not P15.on(problem.plan.sheet):
+        return cell.theme.kit
+    ids = {name for block in blocks for item in block.items for name in item.movement_ids}
+    used = frozenset().union(*(problem.library[name].fetched_kit for name in ids))
+    return cell.theme.kit & used if used else cell.theme.kit
 
 
 def _order_trouble(problem: Problem, planned: PlannedClass) -> tuple[int, int]:
@@ -83,6 +103,10 @@ def assembled(
     groups = _in_order(problem, cell, movements, items, limits=limits, most=settings.exchanges)
     blocks = (cell.variant.block_for(group, items) for group in groups)
     work = work_design(problem, cell, blocks)
+    sheet = problem.plan.sheet
+    some = asks_for_a_change(sheet, problem.plan.shape.level)
+    if some or P12.on(sheet):
+        work = with_last_round(work, problem.library, only_long=not some)
     return PlannedClass(
         cell.slot, _framed(problem, settings, cell.slot, work, known=known, seed=seed)
     )

@@ -36,6 +36,8 @@ from grike.core.volume import volume_of_bouts
 
 #: The least that people notice. Common practice, no source.
 REPS_MORE, SECONDS_MORE = 2, 5
+#: The rank of a movement that is done neither easier nor harder.
+HARD_AS_IT_IS = 1
 
 
 def carries(run: Run, cells: Sequence[Cell]) -> dict[int, dict[str, Carry]]:
@@ -79,8 +81,9 @@ def carried_now(run: Run, design: ClassDesign, variant: Variant[Any]) -> dict[st
 def _carry(run: Run, variant: Variant[Any], item: Item, bouts: Sequence[Bout]) -> Carry:
     """Return what an item that is carried on asks for in a variant."""
     training = volume_of_bouts(bouts).training.get(run.problem.plan.sheet.yardstick, 0)
-    seconds = 0 if variant.uniform else sum(bout.seconds for bout in bouts)
-    return Carry(run.problem.library[item.movement_id], item, int(100 * training), seconds)
+    work = sum(bout.seconds for bout in bouts)
+    seconds = 0 if variant.uniform else work
+    return Carry(run.problem.library[item.movement_id], item, int(100 * training), seconds, work)
 
 
 def carried_onward(run: Run, now: PlannedClass) -> frozenset[str]:
@@ -122,12 +125,12 @@ def _possible(
     allowed = {movement.id for movement in cell.theme.movements}
     allowed = allowed if only is None else allowed & only
     plain = run.pool.grounds.plain_on(cell.slot)
-    level = run.problem.dose_level
+    doses = run.problem.doses
     out: dict[str, Carry] = {}
     for member in before:
         for _, _, movement in member.work_movements:
             then = asked_of(member, movement.id)
-            able = cell.variant.takes(movement, level)
+            able = cell.variant.takes(movement, doses)
             if then is None or movement.id not in allowed or not able:
                 continue
             harder = movement.id not in plain
@@ -176,9 +179,12 @@ def levers(
     yield base
     if then is None:
         return
+    # What was heavier or harder stays so; its reps begin again only when more is added to that.
+    level = Level.HARDER if then.level > HARD_AS_IT_IS else base.level
+    base = replace(base, load_step=max(base.load_step, then.load), level=level)
     more = _more_of(variant, movement, base, then)
     pulled: dict[Lever, Item] = {Lever.DOSE: more} if more else {}
-    if movement.harder is not None:
+    if movement.harder is not None and level is not Level.HARDER:
         pulled[Lever.OPTION] = replace(base, level=Level.HARDER)
     if LOADABLE & set(movement.kit):
         pulled[Lever.LOAD] = replace(base, load_step=then.load + 1)
@@ -194,7 +200,7 @@ def _more_of(variant: Variant[Any], movement: Movement, base: Item, then: Asked)
     if variant.counted and movement.pace is not Pace.STILL:
         reps = max(base.reps or variant.usual_reps, then.reps) + REPS_MORE
         return replace(base, reps=reps) if reps <= movement.dose.reps[1] else None
-    seconds = variant.slot_seconds() + SECONDS_MORE
+    seconds = max(variant.slot_seconds(), then.seconds) + SECONDS_MORE
     most = min(variant.most_bout_seconds, most_seconds(movement))
     return replace(base, seconds=seconds) if seconds <= most else None
 

@@ -18,9 +18,11 @@ from grike.core.movement import Movement, Pace, Role
 from grike.core.pace import Pace as ClassPace
 from grike.core.planner.variants import CLOSE_SECONDS, WELCOME_SECONDS
 from grike.core.purpose import Purpose
+from grike.core.rehearsal import cool_down_seconds, warm_up_seconds
 from grike.core.rules.c10_frame import most_worked
 from grike.core.series import SeriesShape
 from grike.core.volume import class_volume
+from grike.core.warm_ups import WarmUps
 
 #: A class ends so many seconds before its slot does, so that a swap, or a movement that an edit
 #: before it makes new to the group, does not run it over. The check remarks on more than 90 s.
@@ -73,10 +75,22 @@ def cover(
     return chosen
 
 
-def _by_position(movements: Sequence[Movement], *, floor_first: bool) -> tuple[Movement, ...]:
-    def rank(movement: Movement) -> tuple[bool, bool, str]:
-        settle = movement.family is Family.BREATH
-        return (settle, movement.upright == floor_first, movement.position.value)
+def _cooling(
+    movements: Sequence[Movement], groups: Sequence[Muscle], *, floor_first: bool
+) -> tuple[Movement, ...]:
+    """Return stretches as the work ended, up or down, and there what worked most first."""
+
+    def worked(movement: Movement) -> int:
+        own = (n for n, group in enumerate(groups) if group in movement.stretches)
+        return min(own, default=len(groups))
+
+    first = {m.position: min(worked(o) for o in movements if o.position is m.position)
+             for m in movements}  # fmt: skip
+
+    def rank(movement: Movement) -> tuple[bool, bool, int, str, int]:
+        settle, same = movement.family is Family.BREATH, movement.upright == floor_first
+        position = movement.position
+        return settle, same, first[position], position.value, worked(movement)
 
     return tuple(sorted(movements, key=rank))
 
@@ -96,9 +110,11 @@ class Framer:
     ) -> None:
         self.design, self.library, self.known, self.pace = design, library, known, pace
         self.turn = turn
-        self.prepare, self.stretch = (
-            frame_pool(shape, library, role) for role in (Role.WARM_UP, Role.COOL_DOWN)
-        )
+        self.stretch = frame_pool(shape, library, Role.COOL_DOWN)
+        work = [library[movement_id] for movement_id in design.movement_ids()]
+        self.warm_ups = WarmUps(frame_pool(shape, library, Role.WARM_UP), work, turn)
+        self.most_warm_up = warm_up_seconds(design.slot_seconds)[1]
+        self.most_cool_down = cool_down_seconds(design.slot_seconds)[1]
         seated = Caution.CHAIR in shape.wishes.cautions
         self.holds = SEATED_HOLD_SECONDS if seated else HOLD_SECONDS
         self.most_hold = MOST_SEATED_HOLD_SECONDS if seated else MOST_HOLD_SECONDS
@@ -112,9 +128,9 @@ class Framer:
         ``groups``: how many of the most-worked groups must be prepared and stretched.
         """
         must = self.groups[:groups]
-        warm = cover(self.prepare, must, lambda m: m.prepares, self.turn)
+        warm = self.warm_ups.first(must)
         cool = cover(self.stretch, must, lambda m: m.stretches, self.turn)
-        frame = Frame(tuple(warm), tuple(cool), WARM_UP_SECONDS[0], self.holds[0])
+        frame = Frame(warm, tuple(cool), WARM_UP_SECONDS[0], self.holds[0])
         self.rest = self._real_left(frame) + self._frame_seconds(frame)
         frames = [frame]
         for seconds in WARM_UP_SECONDS[1:]:
@@ -130,33 +146,46 @@ class Framer:
     def _filled(self, frame: Frame) -> list[Frame]:
         """Return ever fuller frames, the most useful addition first, while the slot holds them."""
         frames = [frame]
-        for grown in self._growths():
+        for grown, bounded in self._growths():
             while self._left(frames[-1]) > SLACK_SECONDS:
                 bigger = grown(frames[-1])
                 if bigger is None or self._left(bigger) < SPARE_SECONDS:
                     break
+                if bounded and not self._in_bounds(bigger):
+                    break
                 frames.append(bigger)
         return frames
 
-    def _growths(self) -> list[Callable[[Frame], Frame | None]]:
+    def _growths(self) -> list[tuple[Callable[[Frame], Frame | None], bool]]:
+        """Return what may grow in turn, and whether only to the length that is usual.
+
+        What is left after all that was talked and breathed is for stretching after all.
+        """
         return [
-            lambda f: self._more_warm_up(f, 5),
-            lambda f: self._more_cool_down(f, 5),
-            lambda f: self._longer_hold(f, self.most_hold),
-            lambda f: self._more_warm_up(f, 7),
-            lambda f: self._more_cool_down(f, 9),
-            lambda f: self._longer_warm_up(f, MOST_WARM_UP_SECONDS),
-            lambda f: self._more_cool_down(f, 14),
-            lambda f: self._more_warm_up(f, 9),
-            lambda f: self._longer_welcome(f),
-            lambda f: self._longer_close(f),
+            (lambda f: self._more_warm_up(f, 5), True),
+            (lambda f: self._more_cool_down(f, 5), True),
+            (lambda f: self._longer_hold(f, self.most_hold), True),
+            (lambda f: self._more_warm_up(f, 7), True),
+            (lambda f: self._more_cool_down(f, 9), True),
+            (lambda f: self._longer_warm_up(f, MOST_WARM_UP_SECONDS), True),
+            (self._longer_welcome, False),
+            (self._longer_close, False),
+            (lambda f: self._more_cool_down(f, 14), False),
+            (lambda f: self._more_warm_up(f, 9), False),
+            (lambda f: self._longer_warm_up(f, MOST_WARM_UP_SECONDS), False),
         ]
+
+    def _in_bounds(self, frame: Frame) -> bool:
+        """Return whether warm-up and cool-down take no longer than is usual."""
+        warm, cool = self._parts_seconds(frame)
+        return warm <= self.most_warm_up and cool <= self.most_cool_down
 
     def _more_warm_up(self, frame: Frame, most: int) -> Frame | None:
         if len(frame.warm_up) >= most:
             return None
         reached = {g for m in frame.warm_up for g in m.prepares}
-        extra = self._next(self.prepare, frame.warm_up, reached, lambda m: m.prepares)
+        able = [m for m in self.warm_ups.able if m.upright == self.warm_ups.upright]
+        extra = self._next(able, frame.warm_up, reached, lambda m: m.prepares)
         return replace(frame, warm_up=(*frame.warm_up, extra)) if extra else None
 
     def _more_cool_down(self, frame: Frame, most: int) -> Frame | None:
@@ -208,13 +237,14 @@ class Framer:
 
     def _frame_seconds(self, frame: Frame) -> int:
         """Return the length of the frame alone, in which only what grew is worked out anew."""
-        warm = replace(frame, cool_down=())
-        cool = replace(frame, warm_up=())
-        talks = frame.welcome_seconds + frame.close_seconds
+        return frame.welcome_seconds + frame.close_seconds + sum(self._parts_seconds(frame))
+
+    def _parts_seconds(self, frame: Frame) -> tuple[int, int]:
+        """Return the seconds of warm-up and of cool-down."""
+        warm, cool = replace(frame, cool_down=()), replace(frame, warm_up=())
         return (
-            talks
-            + self._part_seconds((frame.warm_up, frame.warm_up_seconds), warm)
-            + self._part_seconds((frame.cool_down, frame.hold_seconds), cool)
+            self._part_seconds((frame.warm_up, frame.warm_up_seconds), warm),
+            self._part_seconds((frame.cool_down, frame.hold_seconds), cool),
         )
 
     def _part_seconds(self, key: tuple[tuple[Movement, ...], int], part: Frame) -> int:
@@ -232,9 +262,10 @@ class Framer:
         return self.rest - self._frame_seconds(frame)
 
     def _built(self, frame: Frame, *, work: bool = True) -> ClassDesign:
-        warm = _by_position(frame.warm_up, floor_first=False)
+        warm = self.warm_ups.in_order(frame.warm_up)
         last = self._last_work()
-        cool = _by_position(frame.cool_down, floor_first=last is not None and not last.upright)
+        floor_first = last is not None and not last.upright
+        cool = _cooling(frame.cool_down, self.groups, floor_first=floor_first)
         blocks = [Block(Purpose.WELCOME, Talk(frame.welcome_seconds, WELCOME))]
         if warm:
             items = tuple(Item(m.id) for m in warm)

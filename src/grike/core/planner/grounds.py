@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import replace
 from fractions import Fraction
 from functools import cached_property
@@ -16,6 +17,7 @@ from grike.core.movement import Movement
 from grike.core.planner.cells import Theme, largest_class, least_of_theme, themes
 from grike.core.planner.problem import Problem
 from grike.core.planner.profile import Profile, profile
+from grike.core.planner.shares import Alike, Shares, alike, shares
 from grike.core.planner.supply import InPart, Places
 from grike.core.planner.variants import DoseKey, Variant, variants_of
 from grike.core.planner.variants.shaped import ShapedVariant
@@ -101,11 +103,11 @@ class Grounds:
         whole = float(line.numbers["whole"]) / 100 if asks and not self.problem.eased else 0.0
         out: set[tuple[Focus, int, int]] = set()
         suiting: dict[DoseKey, frozenset[str]] = {}
-        level = self.problem.dose_level
+        doses = self.problem.doses
         for variant in self.variants:
             key = variant.dose_key
             if key not in suiting:
-                suiting[key] = frozenset(m.id for m in self.every if variant.takes(m, level))
+                suiting[key] = frozenset(m.id for m in self.every if variant.takes(m, doses))
         for t, theme in enumerate(self.themes):
             supplies: dict[DoseKey, _Supply] = {}
             seen: dict[tuple[str, ...], dict[Focus, int]] = {}
@@ -134,7 +136,7 @@ class Grounds:
     def places(self, variant: ShapedVariant) -> Places:
         """Return where the movements that a shape takes go in it."""
         if variant.shape_id not in self._places:
-            level = self.problem.dose_level
+            doses = self.problem.doses
             self._places[variant.shape_id] = {
                 movement.id: InPart(
                     tuple((part, focus) for focus in Focus if variant.on(focus, movement)),
@@ -143,7 +145,7 @@ class Grounds:
                 )
                 for movement in self.every
                 if (part := variant.part_of(movement)) is not None
-                and variant.takes(movement, level)
+                and variant.takes(movement, doses)
             }
         return self._places[variant.shape_id]
 
@@ -162,6 +164,24 @@ class Grounds:
             found = profile(focus, self.every, shape.level, numbers=numbers, most=most)
             if found is not None and focus is not Focus.CONDITIONING:
                 out[focus] = found
+        return out
+
+    @cached_property
+    def shares(self) -> dict[tuple[Focus, int], Shares]:
+        """What a class of a focus in a shape (by number) gives each region, and its excesses."""
+        most = W3.line(self.problem.plan.sheet).numbers["most"]
+        kinds: dict[tuple[Focus, str], Mapping[Alike, int]] = {}
+        out: dict[tuple[Focus, int], Shares] = {}
+        for focus, number in sorted({(f, n) for (f, _), own in self.able.items() for n, _ in own}):
+            variant = self.variants[number]
+            if not isinstance(variant, ShapedVariant) or focus is Focus.CONDITIONING:
+                continue
+            key = (focus, variant.shape_id)
+            if key not in kinds:
+                kinds[key] = alike(variant, focus, self.every, most)
+            found = shares(variant, focus, kinds[key])
+            if found is not None:
+                out[focus, number] = found
         return out
 
     @cached_property

@@ -6,9 +6,10 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 from typing import Protocol
 
+from grike.core.composition import Doses
 from grike.core.library import Library
 from grike.core.pace import USUAL_PACES, Paces
-from grike.core.rules.p11_dose import P11
+from grike.core.rules.p13_long_bouts import doses_of
 from grike.core.series import PlannedClass, SeriesPlan, Slot
 
 
@@ -85,9 +86,9 @@ class Problem:
         object.__setattr__(self, "slots", self.plan.shape.slots())
 
     @property
-    def dose_level(self) -> int | None:
-        """Return the level for which every movement keeps to its dose; None where P11 is off."""
-        return self.plan.shape.level if P11.on(self.plan.sheet) else None
+    def doses(self) -> Doses:
+        """Return which bouts of a movement the rules on doses allow."""
+        return doses_of(self.plan.sheet, self.plan.shape.level)
 
     def kept(self) -> dict[int, PlannedClass]:
         """Return the classes that stay as they are, by slot index."""

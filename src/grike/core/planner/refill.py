@@ -199,7 +199,7 @@ def _cell_of(
     kit = usable_kit(now.design.kit, shape)
     every = pool(shape, run.problem.library)
     there = [m for m in every if m.fetched_kit <= kit and variant.on(now.design.focus, m)]
-    able = [m for m in there if variant.takes(m, run.problem.dose_level)]
+    able = [m for m in there if variant.takes(m, run.problem.doses)]
     movements = tuple(m for m in able if m.id not in without and m.id not in stays)
     if without:
         movements = thinned(movements, Taste({}, run.seed, known=run.known), 0, now.design.focus)

@@ -9,6 +9,7 @@ from fractions import Fraction
 from typing import TypeAlias
 
 from grike.core.focus import Focus
+from grike.core.planner.bands import SPARED, in_bands, without
 from grike.core.planner.grounds import training_guess
 from grike.core.planner.laying import (
     assembled_week,
@@ -20,9 +21,9 @@ from grike.core.planner.laying import (
 from grike.core.planner.linear import Outcome
 from grike.core.planner.loosening import loosenings
 from grike.core.planner.problem import Problem, Progress
-from grike.core.planner.run import Failure, Run, WeekAnswer, WeekTask, kept_facts
+from grike.core.planner.run import Failure, Run, WeekAnswer, kept_facts
 from grike.core.planner.seeds import Branch, branched
-from grike.core.planner.selection import at_least_cost, within_bands
+from grike.core.planner.selection import at_least_cost
 from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton
 from grike.core.planner.supply import PartSlots
 from grike.core.planner.weeks import week_task
@@ -45,8 +46,6 @@ FULL_PATTERNS = 2
 SOFT_RETRIES = 2
 #: Where days are promised, so many weeks are chosen at once after the first.
 PROMISED_AHEAD = 2
-#: So often other movements are taken for a week whose classes cannot be put in a good order.
-ORDER_TRIES = 3
 
 
 #: What is left for the slots of a week, and for the parts of shapes; the next try has use of it.
@@ -144,9 +143,11 @@ def _week(run: Run, week: int, before: Mapping[int, Cell]) -> WeekAnswer | Failu
     for attempt in range(last + 1):
         if isinstance(cells, Failure):
             break
-        answer = _in_bands(run, week_task(run, week, cells, attempt), run.settings.week_time)
-        if answer is not None:
-            return answer
+        task = week_task(run, week, cells, attempt)
+        for spared in SPARED[min(attempt, len(SPARED) - 1)]:
+            answer = in_bands(run, without(task, spared), run.settings.week_time)
+            if answer is not None:
+                return answer
         tried.append(cells)
         refused.append({i: c for i, c in cells.items() if c.slot.week == week})
         run.stopped = run.stopped or run.stop.requested()
@@ -160,29 +161,6 @@ def _week(run: Run, week: int, before: Mapping[int, Cell]) -> WeekAnswer | Failu
     return _softly(run, week, tried, cells if isinstance(cells, Failure) else None)
 
 
-def _in_bands(run: Run, task: WeekTask, seconds: float) -> WeekAnswer | None:
-    """Return a filling with all aims in their bands whose classes stand as they are laid out.
-
-    A week is laid out at once and judged by all rules of class and week, since order, clock and the
-    bouts of a time cap only show then; one that breaks a must is refused.
-    Where the order of a class still costs, other movements are taken: that is soon done here.
-    """
-    best: tuple[tuple[int, int], WeekAnswer] | None = None
-    for turn in range(ORDER_TRIES):
-        seed = branched(run.seed, Branch.ORDER, turn)
-        limits = replace(run.limits(seconds), seed=seed)
-        solved = within_bands(task.scope, task.rows, run.taste(seed), limits)
-        if solved.outcome is not Outcome.FOUND:
-            break
-        answer = WeekAnswer(task, solved, assembled_week(run, task, solved))
-        worst = trouble(run, answer)
-        if best is None or worst < best[0]:
-            best = worst, answer
-        if worst == (0, 0) or run.stop.requested():
-            break
-    return best[1] if best and not best[0][0] else None
-
-
 def _softly(
     run: Run, week: int, tried: Sequence[Mapping[int, Cell]], failure: Failure | None
 ) -> WeekAnswer | Failure:
@@ -193,7 +171,7 @@ def _softly(
     tasks = [week_task(run, week, cells) for cells in tried]
     patient = not run.stopped and not run.soft_weeks
     for task in tasks[:FULL_PATTERNS] if patient else ():
-        answer = _in_bands(run, task, run.settings.soft_time)
+        answer = in_bands(run, without(task, SPARED[-1][-1]), run.settings.soft_time)
         if answer is not None:
             return answer
     limits = run.limits(run.settings.soft_time)

@@ -18,8 +18,9 @@ from grike.core.planner.taste import Taste
 from grike.core.planner.variants import Variant
 from grike.core.progression import Asked
 from grike.core.rows.row import Row
-from grike.core.rows.scope import Anchors, Group, Scope
+from grike.core.rows.scope import Anchors, Group, Scope, WeekAmounts
 from grike.core.rules.p7_anchors import P7, anchors_of, class_before
+from grike.core.rules.p8_mains_rise import P8, week_amounts
 from grike.core.series import PlannedClass, SeriesPlan
 
 
@@ -119,7 +120,18 @@ class Run:
             self.pool.grounds.every,
             self.pool.grounds.spared,
             self.anchors(week),
+            self.amounts(week),
         )
+
+    def amounts(self, week: int) -> dict[int, WeekAmounts]:
+        """Return what a week is asked to hold of main lifts and of work."""
+        plan = self.problem.plan
+        classes = sum(slot.week == week for slot in self.problem.slots)
+        before, level = list(self.facts.values()), plan.shape.level
+        if not P8.on(plan.sheet):
+            return {}
+        asked = week_amounts(before, week, classes, level=level, sheet=plan.sheet)
+        return {week: asked} if asked is not None else {}
 
     def anchors(self, week: int) -> dict[int, Anchors]:
         """Return which main lifts come back in the classes of a week, by slot."""

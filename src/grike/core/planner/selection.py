@@ -8,6 +8,8 @@ from fractions import Fraction
 from typing import Any, TypeAlias
 
 from grike.core.anatomy import Muscle
+from grike.core.composition import Doses
+from grike.core.formats import StraightSets
 from grike.core.item import Item
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.movement import Movement, Pace
@@ -20,7 +22,8 @@ from grike.core.purpose import Purpose
 from grike.core.rows.row import TWELFTHS, Key, Row
 from grike.core.rows.scope import Bay, Choice, FixedClass, Group, Scope, WeekSteps
 from grike.core.rules import selection_rows
-from grike.core.rules.p11_dose import P11
+from grike.core.rules.p8_mains_rise import main_sets, work_seconds
+from grike.core.rules.p13_long_bouts import doses_of
 from grike.core.rules.w6_landings import contacts, jumps
 from grike.core.sheet import RuleSheet
 from grike.core.volume import DEMAND, Yardstick
@@ -39,12 +42,16 @@ SMALL_GROUPS = frozenset({Muscle.FOREARMS, Muscle.SHINS, Muscle.NECK})
 
 @dataclass(frozen=True, slots=True)
 class Carry:
-    """A movement that is carried into a class: its item, training in hundredths, work seconds."""
+    """A movement that is carried into a class: its item, training in hundredths, work seconds.
+
+    ``seconds``: its work where movements differ in it, 0 where all of the class are alike.
+    """
 
     movement: Movement
     item: Item
     training: int
     seconds: int
+    work_seconds: int
 
 
 Carried: TypeAlias = Mapping[int, Mapping[str, Carry]]
@@ -57,7 +64,7 @@ def bay_of(
     slot_seconds: int,
     stretch_seconds: int,
     *,
-    level: int | None,
+    doses: Doses,
     carried: Mapping[str, Carry],
 ) -> Bay:
     """Return the bay of a cell with every movement that its kit allows."""
@@ -65,7 +72,7 @@ def bay_of(
     choices = tuple(
         _choice(cell, movement, yardstick, carried.get(movement.id))
         for movement in cell.theme.movements
-        if variant.slots_for(movement) <= variant.slots and variant.takes(movement, level)
+        if variant.slots_for(movement) <= variant.slots and variant.takes(movement, doses)
     )
     _, longest = frame_seconds(slot_seconds)
     room: int | None = None
@@ -86,7 +93,39 @@ def bay_of(
         tuple(_part(part, choices) for part in variant.parts()),
         least,
         cell.theme.kit,
+        _paired(variant, choices),
+        _parted(variant, choices),
+        _fewest_sets(variant, choices),
     )
+
+
+def _fewest_sets(variant: Variant[Any], choices: Iterable[Choice]) -> int:
+    """Return the twelfths of sets of a class if each slot took the least that its part has."""
+    least: dict[Variant[Any], int] = {}
+    for choice in choices:
+        own, each = variant.own_for(choice.movement), choice.sets // choice.slots
+        least[own] = min(each, least.get(own, each))
+    return sum(own.slots * each for own, each in least.items())
+
+
+def _parted(variant: Variant[Any], choices: Iterable[Choice]) -> tuple[frozenset[Key], ...]:
+    """Return the choices of each part of a shape that goes round; sets in a row are one station."""
+    of: dict[Variant[Any], list[Key]] = {}
+    for choice in choices:
+        own = variant.own_for(choice.movement)
+        goes_round = own.slots > 1 and not isinstance(own.format, StraightSets)
+        if own is not variant and goes_round and not own.parts():
+            of.setdefault(own, []).append(choice.key)
+    return tuple(map(frozenset, of.values()))
+
+
+def _paired(variant: Variant[Any], choices: Iterable[Choice]) -> tuple[frozenset[Key], ...]:
+    """Return the choices of each part that is done in pairs."""
+    of: dict[Variant[Any], list[Key]] = {}
+    for choice in choices:
+        if variant.pairs_up(choice.movement):
+            of.setdefault(variant.own_for(choice.movement), []).append(choice.key)
+    return tuple(map(frozenset, of.values()))
 
 
 def _part(part: Part, choices: Iterable[Choice]) -> tuple[str, int, int, frozenset[Key]]:
@@ -106,7 +145,7 @@ def _choice(cell: Cell, movement: Movement, yardstick: Yardstick, carry: Carry |
         carry.seconds if carry else seconds,
         _contacts(variant, movement),
         carry is not None,
-        carry.seconds if carry else variant.seconds_of(movement),
+        carry.work_seconds if carry else variant.seconds_of(movement),
         variant.stands_aside(movement),
     )
 
@@ -132,7 +171,7 @@ def _contacts(variant: Variant[Any], movement: Movement) -> int:
     return -int(-(reps * movement.contacts_per_rep) // 1)
 
 
-def fixed_class(facts: ClassFacts) -> FixedClass:
+def fixed_class(facts: ClassFacts, level: int) -> FixedClass:
     """Return a class as a constant of the model."""
     ids = frozenset(facts.design.movement_ids())
     movements = [movement for _, _, movement in facts.work_movements]
@@ -148,6 +187,8 @@ def fixed_class(facts: ClassFacts) -> FixedClass:
         len(items),
         frozenset(item.movement_id for item in items if item.carried),
         contacts(facts.work_bouts),
+        int(TWELFTHS * main_sets(facts, level)),
+        work_seconds(facts),
     )
 
 
@@ -171,12 +212,14 @@ def scope_of(
             sheet.yardstick,
             slot_seconds,
             stretch_of(sheet),
-            level=group.level if P11.on(sheet) else None,
+            doses=doses_of(sheet, group.level),
             carried=carried.get(cell.slot.index, none),
         )
         for cell in cells
     ]
-    return Scope(bays, [fixed_class(f) for f in around], steps, floors, day_floors, group)
+    return Scope(
+        bays, [fixed_class(f, group.level) for f in around], steps, floors, day_floors, group
+    )
 
 
 def structure_rows(scope: Scope) -> list[Row]:

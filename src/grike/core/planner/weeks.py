@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
+from grike.core.composition import Doses
 from grike.core.movement import Movement
 from grike.core.planner.carrying import carries
 from grike.core.planner.run import Run, WeekTask
@@ -51,8 +52,8 @@ def week_task(
 
 def _offered(run: Run, cells: Sequence[Cell], attempt: int | None) -> list[Cell]:
     """Return cells with the movements that they can use, some of them for an attempt."""
-    level = run.problem.dose_level
-    suited = [_suited(cell, level) for cell in cells]
+    doses = run.problem.doses
+    suited = [_suited(cell, doses) for cell in cells]
     if attempt is not None:
         taste = run.taste(run.seed + attempt)
         pairs = enumerate(zip(cells, suited, strict=True))
@@ -60,11 +61,11 @@ def _offered(run: Run, cells: Sequence[Cell], attempt: int | None) -> list[Cell]
     return [_with_movements(c, m) for c, m in zip(cells, suited, strict=True)]
 
 
-def _suited(cell: Cell, level: int | None) -> tuple[Movement, ...]:
+def _suited(cell: Cell, doses: Doses) -> tuple[Movement, ...]:
     """Return the movements of a cell that its format can use, each in its own dose."""
     variant, focus = cell.variant, cell.focus
     able = (m for m in cell.theme.movements if variant.on(focus, m))
-    return tuple(m for m in able if variant.takes(m, level))
+    return tuple(m for m in able if variant.takes(m, doses))
 
 
 def _with_movements(cell: Cell, movements: tuple[Movement, ...]) -> Cell:

@@ -118,7 +118,9 @@ class Bay:
     ``max_seconds``: counted work seconds that its slot holds, ``most_work``: those that need no
     further breather; None where neither depends on the movements. ``least_seconds``: so much
     counted work that the slot is filled. ``parts``: (name, least and most slots, keys of the
-    choices that count), where a format needs a mix of movements.
+    choices that count), where a format needs a mix of movements. ``paired``: the choices of each
+    part that is done in pairs; ``parted``: those of each part that goes round by itself.
+    ``fewest_sets``: twelfths of sets that it has at the least, whatever is chosen.
     """
 
     index: int
@@ -132,13 +134,24 @@ class Bay:
     parts: tuple[tuple[str, int, int, frozenset[Key]], ...] = ()
     least_seconds: int = 0
     kit: frozenset[Kit] = frozenset()
+    paired: tuple[frozenset[Key], ...] = ()
+    parted: tuple[frozenset[Key], ...] = ()
+    fewest_sets: int = 0
+
+    def by_part(self) -> Iterator[tuple[tuple[Choice, ...], bool]]:
+        """Yield the choices of each part that goes round by itself, and whether in pairs."""
+        for keys in self.parted:
+            yield (
+                tuple(choice for choice in self.choices if choice.key in keys),
+                keys in self.paired,
+            )
 
 
 @dataclass(frozen=True, slots=True)
 class FixedClass:
     """A class that stays as it is; those ``carried`` come from the week before on purpose.
 
-    ``contacts``: its ground contacts.
+    ``contacts``: its ground contacts; ``main_sets``: twelfths of sets of its main lifts.
     """
 
     slot: Slot
@@ -151,6 +164,8 @@ class FixedClass:
     items: int = 0
     carried: frozenset[str] = frozenset()
     contacts: int = 0
+    main_sets: int = 0
+    work_seconds: int = 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -169,12 +184,20 @@ class Anchors:
 
 
 @dataclass(frozen=True, slots=True)
+class WeekAmounts:
+    """The least and the most of a week: sets of main lifts, and seconds of work if asked for."""
+
+    main_sets: tuple[Fraction, Fraction]
+    work_seconds: tuple[Fraction, Fraction] | None
+
+
+@dataclass(frozen=True, slots=True)
 class Group:
     """What is known of the people and the series: level, movements met, what days own, its ends.
 
     ``pool``: all that the group may do, ``spared``: what the class of a slot may not of it (ids).
     ``wanted``: movements that are still to come, ``wanted_now`` of them in the weeks in scope.
-    ``anchors``: what comes back in the class of a slot.
+    ``anchors``: what comes back in the class of a slot. ``amounts``: what a week is asked to hold.
     """
 
     level: int = 2
@@ -188,6 +211,7 @@ class Group:
     pool: tuple[Movement, ...] = ()
     spared: Mapping[int, frozenset[str]] = field(default_factory=dict)
     anchors: Mapping[int, Anchors] = field(default_factory=dict)
+    amounts: Mapping[int, WeekAmounts] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)

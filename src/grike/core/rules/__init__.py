@@ -45,9 +45,21 @@ from grike.core.rules.p1_patterns import P1
 from grike.core.rules.p2_mains import P2
 from grike.core.rules.p3_small import P3
 from grike.core.rules.p5_order import P5
+from grike.core.rules.p6_purpose import P6
 from grike.core.rules.p7_anchors import P7
+from grike.core.rules.p8_mains_rise import P8
+from grike.core.rules.p10_load import P10
 from grike.core.rules.p11_dose import P11
+from grike.core.rules.p12_formats import P12
+from grike.core.rules.p13_long_bouts import P13
+from grike.core.rules.p14_work_share import P14
+from grike.core.rules.p15_kit import P15
+from grike.core.rules.p16_warm_up import P16
+from grike.core.rules.p17_shoulders_back import P17
+from grike.core.rules.p18_calendar import P18
 from grike.core.rules.p19_cousins import P19
+from grike.core.rules.p20_arc import P20
+from grike.core.rules.p21_changes import P21
 from grike.core.rules.rule import Reach, Rule
 from grike.core.rules.w1_muscles import W1
 from grike.core.rules.w1b_major_groups import W1B
@@ -100,9 +112,21 @@ CATALOGUE: tuple[Rule, ...] = (
     P2,
     P3,
     P5,
+    P6,
     P7,
+    P8,
+    P10,
     P11,
+    P12,
+    P13,
+    P14,
+    P15,
+    P16,
+    P17,
+    P18,
     P19,
+    P20,
+    P21,
     G1,
     G2,
     G3,

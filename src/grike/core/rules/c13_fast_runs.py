@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from grike.core.formats import ShortIntervals
 from grike.core.judging.class_facts import ClassFacts, Station
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
@@ -14,14 +15,19 @@ from grike.core.sheet import Mode, RuleSetting
 
 
 def fast_runs(member: ClassFacts) -> Iterator[list[Station]]:
-    """Yield the runs of fast stations; a breather ends a run."""
+    """Yield the runs of fast stations; a breather ends a run.
+
+    Short intervals are meant to be fast: each of their movements counts once.
+    """
     run: list[Station] = []
     for station in member.stations:
         fast = all(movement.pace is Pace.FAST for movement in station.movements)
         if run and (station.rested or not fast):
             yield run
             run = []
-        if fast:
+        again = any(station.movements == before.movements for before in run)
+        short = isinstance(member.design.blocks[station.block].format, ShortIntervals)
+        if fast and not (short and again):
             run.append(station)
     if run:
         yield run
@@ -46,7 +52,8 @@ def _check_c13(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
 C13 = Rule(
     "C13",
     "Fast bouts do not pile up",
-    "At most {run} fast movements in a row; a breather ends the run.",
+    "At most {run} fast movements in a row; a breather ends the run, and each movement of 20/10 "
+    "intervals counts once.",
     "Fast then controlled lets the breath come down without standing still.",
     "practice",
     setting(Mode.AIM, 1, run=3),

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterable, Iterator
 from fractions import Fraction
 
 from grike.core.exact import exact_sum
@@ -11,8 +11,8 @@ from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed, missed, plain
 from grike.core.judging.finding import About, Finding
 from grike.core.movement import Joint, Movement
-from grike.core.rows.row import SETS, TWELFTHS, Row, row_weight
-from grike.core.rows.scope import Scope
+from grike.core.rows.row import SETS, TWELFTHS, Key, Row, row_weight
+from grike.core.rows.scope import Choice, Scope
 from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, Topic, Whole, setting
 from grike.core.sheet import Mode, RuleSetting
 
@@ -109,6 +109,17 @@ def _check_share_of(rule: str, joint: Joint) -> Callable[[Facts, RuleSetting], I
     return check
 
 
+def spared(
+    choices: Iterable[Choice], joint: Joint, line: RuleSetting, paired: bool
+) -> tuple[tuple[Key, int], ...]:
+    """Return terms that are 0 at most where what goes round can be done without long runs.
+
+    One in so many spares the joint; of a pair one does.
+    """
+    run = 1 if paired else line.whole("run")
+    return tuple((c.key, 1 if loads(c.movement, joint) else -run) for c in choices)
+
+
 def _rows_run_of(rule: str, joint: Joint) -> Callable[[Scope, RuleSetting], Iterator[Row]]:
     """At most every other movement loads the joint, so that an order without long runs exists."""
 
@@ -118,6 +129,8 @@ def _rows_run_of(rule: str, joint: Joint) -> Callable[[Scope, RuleSetting], Iter
         for bay in scope.bays:
             terms = tuple((c.key, 1 if loads(c.movement, joint) else -1) for c in bay.choices)
             yield Row(rule, bay.slot.label, terms, high=1)
+            for choices, paired in bay.by_part():
+                yield Row(rule, bay.slot.label, spared(choices, joint, line, paired), high=0)
 
     return rows
 

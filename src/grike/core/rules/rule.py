@@ -59,6 +59,9 @@ class Mend(StrEnum):
     CARRY = "carry"
     ASK_MORE = "ask-more"
     ANOTHER_DAY = "another-day"
+    LAST_ROUND = "last-round"
+    FINISH = "finish"
+    WARM_UP = "warm-up"
 
 
 class Yields(IntEnum):

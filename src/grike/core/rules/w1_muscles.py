@@ -100,10 +100,7 @@ def _share_wins(
 
     The fewest sets that the bays can hold decide, so that a row never allows more than the check.
     """
-    fewest = int(known * TWELFTHS)
-    for bay in scope.bays_of_week(week):
-        if bay.choices:
-            fewest += bay.slots * min(choice.sets // choice.slots for choice in bay.choices)
+    fewest = int(known * TWELFTHS) + sum(bay.fewest_sets for bay in scope.bays_of_week(week))
     return percent * fewest / 100 >= fixed_most
 
 

@@ -24,6 +24,7 @@ from grike.core.advice.fixes.formats import (
 from grike.core.advice.fixes.frames import frame_movements, frame_swaps
 from grike.core.advice.fixes.items import asks_more, both_sides, carries
 from grike.core.advice.fixes.orders import reorders
+from grike.core.advice.fixes.rounds import finishes, last_rounds, warm_ups
 from grike.core.advice.fixes.swaps import swaps
 from grike.core.errors import GrikeError
 from grike.core.rules import (
@@ -63,6 +64,9 @@ SOURCES: dict[Mend, Source] = {
     Mend.CARRY: carries,
     Mend.ASK_MORE: asks_more,
     Mend.ANOTHER_DAY: another_day,
+    Mend.LAST_ROUND: last_rounds,
+    Mend.FINISH: finishes,
+    Mend.WARM_UP: warm_ups,
 }
 
 

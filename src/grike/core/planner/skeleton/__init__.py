@@ -8,6 +8,7 @@ from grike.core.focus import Focus
 from grike.core.item import Level
 from grike.core.planner.linear import Limits, Outcome, solver_for
 from grike.core.planner.skeleton.balance import reached, regions, sides, supply
+from grike.core.planner.skeleton.calendar import calendar
 from grike.core.planner.skeleton.choices import Choices
 from grike.core.planner.skeleton.days import anchored, mix, recovery, refusals, variety
 from grike.core.planner.skeleton.task import Cell, Skeleton, SkeletonTask
@@ -41,6 +42,7 @@ def skeleton(task: SkeletonTask, limits: Limits) -> Skeleton:
     variety(choices, D3, choices.kits)
     anchored(choices)
     mix(choices)
+    calendar(choices)
     supply(choices)
     sides(choices)
     reached(choices)

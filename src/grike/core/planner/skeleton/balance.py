@@ -7,6 +7,7 @@ cost, however long the search for movements runs.
 from __future__ import annotations
 
 from collections import Counter
+from collections.abc import Mapping
 from typing import Any
 
 from grike.core.anatomy import MAJOR_GROUPS, Muscle, Region, region_of
@@ -21,6 +22,8 @@ from grike.core.rules.w3_pairs import W3
 from grike.core.rules.w4_major_days import W4
 from grike.core.series import Slot
 
+#: More sets than a class has.
+MOST_SETS = 200
 #: So many movements for a muscle count of one kit, and so many are enough for a week.
 ENOUGH_MOVEMENTS, ENOUGH_IN_A_WEEK = 2, 4
 #: Sets are never shared out evenly, so that a week needs this many times the least that would do.
@@ -126,6 +129,7 @@ def regions(choices: Choices) -> None:
             own = _budget(choices, slot, sets, int(share["share"]), whole=int(share["whole"]))
             for region in Region:
                 sums[region] += own[region]
+            _as_shaped(choices, slot, own)
             everywhere = (slot.index, Focus.CONDITIONING) not in choices.focus
             total += sets if everywhere else sum(own.values())
         for region in Region:
@@ -134,6 +138,27 @@ def regions(choices: Choices) -> None:
             scale = 100 * low.denominator
             choices.model.add(sums[region] * scale >= total * low.numerator)
             choices.model.add(sums[region] * 100 * high.denominator <= total * high.numerator)
+
+
+def _as_shaped(choices: Choices, slot: Slot, own: Mapping[Region, Any]) -> None:
+    """Hold the budget of a class inside what its shape gives each region on its focus."""
+    held = choices.task.grounds.shares
+    for focus, literal in choices.foci(slot.index):
+        there = [(n, held[focus, n]) for n, _ in enumerate(choices.variants) if (focus, n) in held]
+        for region in Region if there else ():
+            ends = [
+                sum(
+                    choices.variant[slot.index, n] * round(s.regions[region][end]) for n, s in there
+                )
+                for end in (0, 1)
+            ]
+            choices.model.add(own[region] >= ends[0]).only_enforce_if(literal)
+            rest = sum(
+                choices.variant[slot.index, n] * MOST_SETS
+                for n, _ in enumerate(choices.variants)
+                if (focus, n) not in held
+            )
+            choices.model.add(own[region] <= ends[1] + rest).only_enforce_if(literal)
 
 
 def _budget(

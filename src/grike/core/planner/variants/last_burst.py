@@ -92,6 +92,10 @@ class BurstVariant(Variant[Any]):
         """Return one for the burst, else what the movement takes before it."""
         return 1 if bursts(movement) else self.before.slots_for(movement)
 
+    def pairs_up(self, movement: Movement) -> bool:
+        """Return whether a movement is done in a pair; the burst stands alone."""
+        return not bursts(movement) and self.before.pairs_up(movement)
+
     def item_for(self, movement: Movement) -> Item:
         """Return the item; the burst has its seconds from its format."""
         return Item(movement.id) if bursts(movement) else self.before.item_for(movement)

@@ -9,7 +9,7 @@ from typing import Any, ClassVar, Self
 from grike.core.anatomy import Region
 from grike.core.class_shape import ClassShape, Takes
 from grike.core.composition import NEEDS, patterns_of
-from grike.core.design import Block
+from grike.core.design import Block, Role
 from grike.core.focus import Focus
 from grike.core.item import Item, Level
 from grike.core.movement import Movement
@@ -53,6 +53,12 @@ class ShapedVariant(Variant[Any]):
     def doubles(self) -> bool:
         """Whether in any part movements may take two slots."""
         return any(own.doubles for own in self.fitted)
+
+    @property
+    def carries(self) -> bool:
+        """Whether in any part a main lift can be given more of its own dose."""
+        pairs = zip(self.shape.parts, self.fitted, strict=True)
+        return any(own.carries and Takes.SUPPORTING not in part.takes for part, own in pairs)
 
     @property
     def kind(self) -> str:
@@ -164,6 +170,15 @@ class ShapedVariant(Variant[Any]):
         """Return the variant of the part of a movement."""
         part = self.part_of(movement)
         return self.fitted[0 if part is None else part]
+
+    def pairs_up(self, movement: Movement) -> bool:
+        """Return whether a movement is done in a pair in its part."""
+        return self.own_for(movement).pairs_up(movement)
+
+    @property
+    def finishes(self) -> bool:
+        """Whether the last part is a finish."""
+        return self.shape.parts[-1].role is Role.FINISH or self.fitted[-1].finishes
 
     def slots_for(self, movement: Movement) -> int:
         """Return what a movement takes in its part."""

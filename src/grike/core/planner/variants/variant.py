@@ -6,7 +6,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from typing import Any, ClassVar, Generic, Self, TypeVar
 
-from grike.core.composition import most_reps, most_seconds
+from grike.core.composition import Doses
 from grike.core.design import Block
 from grike.core.formats import (
     Format,
@@ -18,8 +18,12 @@ from grike.core.pace import DEFAULT_PACE, paced
 from grike.core.planner.variants.places import DoseKey, InClass, Part
 from grike.core.purpose import Purpose
 from grike.core.rows.row import TWELFTHS
+from grike.core.rules.p18_calendar import ENDS
 
 F = TypeVar("F", bound=Format)
+
+#: The kinds of format with which a class may end on a high.
+FINISHING = frozenset(fmt.kind for fmt in ENDS)
 
 BREATHER_SECONDS = 45
 #: Kept back of a stretch without a breather for a round that takes more changes than usual.
@@ -81,6 +85,15 @@ class Variant(InClass, Generic[F]):
     def own_for(self, movement: Movement) -> Variant[Any]:
         """Return the variant in which a movement is done: this one, or that of its part."""
         return self
+
+    def pairs_up(self, movement: Movement) -> bool:
+        """Return whether a movement is done in turn with another one, as a pair."""
+        return self.format.in_pairs
+
+    @property
+    def finishes(self) -> bool:
+        """Whether a class in it ends with a burst, a ladder or short intervals."""
+        return self.kinds[-1] in FINISHING
 
     @property
     def carries(self) -> bool:
@@ -187,17 +200,9 @@ class Variant(InClass, Generic[F]):
         """Return whether a movement may stand here."""
         return True
 
-    def takes(self, movement: Movement, level: int | None) -> bool:
-        """Return whether a movement may stand here, and in no more than its own dose (P11).
-
-        ``level``: that of the group; None where nobody asks for doses.
-        """
-        if level is None or not self.suits(movement):
-            return level is None and self.suits(movement)
-        seconds, reps = self.asks(movement)
-        if reps is not None:
-            return reps <= most_reps(movement, level)
-        return seconds is None or seconds <= most_seconds(movement)
+    def takes(self, movement: Movement, doses: Doses) -> bool:
+        """Return whether a movement may stand here, and for as long or as often as it does."""
+        return self.suits(movement) and doses.allow(movement, *self.asks(movement))
 
     def asks(self, movement: Movement) -> tuple[int | None, int | None]:
         """Return (seconds, reps) of the longest bout of a movement on one side, one of them None.

@@ -1,0 +1,70 @@
+"""Rows of a skeleton about the calendar: what a week has once, and which classes have a finish."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from math import ceil
+from typing import Any
+
+from grike.core.planner.skeleton.choices import Choices
+from grike.core.rules.p18_calendar import P18, SELDOM, ends_with_a_finish, most_finishes
+from grike.core.series import Slot
+from grike.core.sheet import Mode
+
+
+def calendar(choices: Choices) -> None:
+    """P18: some formats come once a week; some classes, and the last, end with a finish."""
+    if not choices.on(P18):
+        return
+    line = P18.line(choices.sheet)
+    slots = choices.task.problem.slots
+    weeks = sorted({slot.week for slot in choices.slots})
+    for week in weeks:
+        members = [slot for slot in slots if slot.week == week]
+        for fmt in SELDOM:
+            there = sum(_has(choices, slot, fmt.kind) for slot in members)
+            _at_most(choices, there, line.whole("in_a_week"))
+        through = [slot for slot in slots if slot.week <= week]
+        wanted = len(through) / line.whole("finishes")
+        whole = ceil(wanted) if week == slots[-1].week else int(wanted)
+        there = sum(_finishes(choices, slot) for slot in through)
+        _at_most(choices, -there, -whole)
+        _at_most(choices, there, most_finishes(len(through)))
+    if choices.slots and choices.slots[-1] == slots[-1]:
+        _at_most(choices, -_finishes(choices, slots[-1]), -1)
+
+
+def _at_most(choices: Choices, amount: Any, most: int) -> None:
+    line = P18.line(choices.sheet)
+    if isinstance(amount, int):
+        return
+    over: Any = 0
+    if line.mode is not Mode.MUST:
+        over = choices.model.new_int_var(0, len(choices.task.problem.slots), "")
+        choices.penalties.append((over, 1000 * line.weight))
+    choices.model.add(amount <= most + over)
+
+
+def _open(choices: Choices, slot: Slot) -> Sequence[tuple[Any, Any]]:
+    """Return (literal, variant) of an open class; nothing for others."""
+    if (slot.index, 0) not in choices.variant:
+        return ()
+    return [(choices.variant[slot.index, n], v) for n, v in enumerate(choices.variants)]
+
+
+def _has(choices: Choices, slot: Slot, kind: str) -> Any:
+    cell, kept = choices.task.fixed_cells.get(slot.index), choices.task.kept.get(slot.index)
+    if cell is not None:
+        return int(kind in cell.variant.kinds)
+    if kept is not None:
+        return int(any(block.format.kind == kind for block in kept.design.blocks))
+    return sum(literal for literal, variant in _open(choices, slot) if kind in variant.kinds)
+
+
+def _finishes(choices: Choices, slot: Slot) -> Any:
+    cell, kept = choices.task.fixed_cells.get(slot.index), choices.task.kept.get(slot.index)
+    if cell is not None:
+        return int(cell.variant.finishes)
+    if kept is not None:
+        return int(ends_with_a_finish(kept.design))
+    return sum(literal for literal, variant in _open(choices, slot) if variant.finishes)

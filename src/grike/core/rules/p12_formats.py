@@ -1,0 +1,145 @@
+"""P12: formats that suit some movements only keep to these."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator, Mapping
+
+from grike.core.design import Block
+from grike.core.formats import (
+    AddOn,
+    CountedCircuit,
+    Ladder,
+    NoRestCircuit,
+    RepList,
+    ShortIntervals,
+    StrengthPulse,
+    TimedCircuit,
+)
+from grike.core.judging.class_facts import ClassFacts
+from grike.core.judging.facts import Facts, here
+from grike.core.judging.figures import aimed
+from grike.core.judging.finding import Finding
+from grike.core.kit import LOADABLE
+from grike.core.movement import Movement
+from grike.core.pattern import Pattern
+from grike.core.rules.rule import Mend, Reach, Rule, Stage, Topic, Whole, Yields, setting
+from grike.core.sheet import Mode, RuleSetting
+
+#: Blocks of short intervals in a class, and movements in each, at the most.
+INTERVAL_BLOCKS, INTERVAL_MOVEMENTS = 2, 2
+#: Lists that go round.
+_LISTS = (TimedCircuit, NoRestCircuit, CountedCircuit, StrengthPulse)
+#: From this level on people do movements by the dozen.
+LEVEL_FOR_LISTS = 2
+
+
+def _list_of_reps(movements: list[Movement]) -> str:
+    loaded = [m.name for m in movements if not LOADABLE.isdisjoint(m.kit)]
+    return f"{loaded[0]} is done by the dozen with a weight" if loaded else ""
+
+
+def _combination(movements: list[Movement]) -> str:
+    for movement in movements:
+        if movement.fetched_kit:
+            return f"Kit is fetched for {movement.name} in a combination"
+        if movement.beats is None:
+            return f"{movement.name} does not go to music"
+    return ""
+
+
+def _intervals(movements: list[Movement]) -> str:
+    if len(movements) <= INTERVAL_MOVEMENTS:
+        return ""
+    return f"{len(movements)} movements share a block of short intervals"
+
+
+def _ladder(movements: list[Movement]) -> str:
+    for movement in movements:
+        if movement.pattern is Pattern.LOCOMOTION:
+            return f"{movement.name} is counted down a ladder"
+    if len({movement.upright for movement in movements}) > 1:
+        return "On each rung of the ladder people go down and come up"
+    return ""
+
+
+_CHECKS: Mapping[type, Callable[[list[Movement]], str]] = {
+    RepList: _list_of_reps,
+    AddOn: _combination,
+    ShortIntervals: _intervals,
+    Ladder: _ladder,
+}
+
+
+def _by_block(member: ClassFacts) -> Iterator[tuple[int, Block, list[Movement]]]:
+    for number in sorted({block for block, _, _ in member.work_movements}):
+        own = [m for block, _, m in member.work_movements if block == number]
+        yield number, member.design.blocks[number], own
+
+
+def _over_all(member: ClassFacts, level: int, most_reps: int) -> Iterator[str]:
+    """Yield what is wrong with the blocks of a kind taken together."""
+    kinds = [type(block.format) for _, block, _ in _by_block(member)]
+    if kinds.count(ShortIntervals) > INTERVAL_BLOCKS:
+        yield f"{kinds.count(ShortIntervals)} blocks are short intervals"
+    lists = {n for n, block, _ in _by_block(member) if isinstance(block.format, RepList)}
+    if lists and level < LEVEL_FOR_LISTS:
+        yield "A rep list is not for beginners"
+    reps = sum(bout.reps or 0 for bout in member.work_bouts if bout.block in lists)
+    if reps > most_reps:
+        yield f"{reps} reps stand in lists; {most_reps} are the most"
+
+
+def _unchanged(member: ClassFacts, most_seconds: int) -> Iterator[tuple[int, str]]:
+    """Yield (block, what is wrong) where a list goes on for long with nothing that changes."""
+    for number, block, _ in _by_block(member):
+        changes = bool(block.passes) or any(item.passes for item in block.items)
+        if changes or not isinstance(block.format, _LISTS):
+            continue
+        seconds = sum(step.seconds for step in member.steps if step.block == number)
+        rounds = {bout.round for bout in member.work_bouts if bout.block == number}
+        if seconds > most_seconds and len(rounds) > 1:
+            yield number, f"One list goes round for {-(-seconds // 60)} minutes unchanged"
+
+
+def _check_p12(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
+    level = facts.shape.level
+    for member in facts.classes:
+        faults: list[tuple[int | None, str]] = []
+        for number, block, own in _by_block(member):
+            check = _CHECKS.get(type(block.format))
+            fault = check(own) if check else ""
+            faults += [(number, fault)] if fault else []
+        faults += [(None, fault) for fault in _over_all(member, level, line.whole("reps"))]
+        faults += list(_unchanged(member, 60 * line.whole("minutes")))
+        for place, fault in faults:
+            yield Finding(
+                "P12",
+                line.mode,
+                here(member, place),
+                f"{fault}.",
+                "Swap it, or choose another format for this block.",
+                cost=aimed(line, 1),
+            )
+
+
+P12 = Rule(
+    "P12",
+    "Formats get what suits them",
+    "A rep list is for level 2 and more, without weights, {reps} reps a class at most; a "
+    "combination goes to music and fetches nothing; 20/10 are two blocks at most, of two movements "
+    "each; in a ladder nobody marches, gets down or comes up; no list goes round unchanged for "
+    "more than {minutes} minutes.",
+    "Each of these is loved in its place and loathed in another.",
+    "practice",
+    setting(Mode.OFF, 6, reps=300, minutes=14),
+    _check_p12,
+    stages=(Stage.POOL, Stage.SKELETON, Stage.ORDERING),
+    numbers={
+        "reps": Whole("reps in lists of a class", 50, 1000),
+        "minutes": Whole("minutes of one list unchanged", 4, 60),
+    },
+    reach=Reach.DESIGN,
+    mends=(Mend.LAST_ROUND, Mend.FORMAT, Mend.SWAP_ANYWHERE),
+    about=Topic.CLASS,
+    yields=Yields.VARIETY,
+)
