@@ -179,7 +179,7 @@ def _another_way(run: Run) -> tuple[Run, SeriesPlan]:
     several = len(problem.open_slots()) > 1
     tries = OTHER_WAYS if several and run.soft_weeks <= MOST_SOFT_WEEKS else 0
     for attempt in range(1, tries + 1):
-        if best.cost <= run.pool.expected or best.only_order(run.pool.expected):
+        if best.cost <= run.pool.expected or best.only_fine(run.pool.expected):
             break
         if run.stopped or run.stop.requested():
             break

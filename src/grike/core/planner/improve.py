@@ -20,6 +20,16 @@ from grike.core.planner.rolling import plan_weeks
 from grike.core.planner.run import Run
 from grike.core.planner.seeds import Branch, branched
 from grike.core.rules import Facts, Finding, broken_musts, cost_by_rule, findings
+from grike.core.rules.p8_mains_rise import P8
+from grike.core.rules.p10_load import P10
+from grike.core.rules.p12_formats import P12
+from grike.core.rules.p13_long_bouts import P13
+from grike.core.rules.p14_work_share import P14
+from grike.core.rules.p15_kit import P15
+from grike.core.rules.p16_warm_up import P16
+from grike.core.rules.p18_calendar import P18
+from grike.core.rules.p20_arc import P20
+from grike.core.rules.p21_changes import P21
 from grike.core.series import SeriesPlan
 
 SIDE_BY_SIDE = 2
@@ -27,7 +37,12 @@ SIDE_BY_SIDE = 2
 RETRIES = 2
 #: So many re-fills are tried of a class whose order alone leaves a cost.
 REFILLS = 3
-_ORDER = frozenset(rule.id for rule in ORDER_RULES)
+#: What is settled in one class: its order, and how it is made up and laid out.
+_OF_ONE_CLASS = frozenset(
+    rule.id for rule in (*ORDER_RULES, P10, P12, P13, P14, P15, P16, P20, P21)
+)
+#: What is no reason to plan a series in quite another way.
+_FINE = _OF_ONE_CLASS | {P8.id, P18.id}
 #: How far a neighbourhood reaches: the classes at fault, their week, their week and the one before.
 WIDEST = 2
 
@@ -50,12 +65,12 @@ class Judged:
         """Whether every must holds."""
         return not broken_musts(self.found)
 
-    def only_order(self, expected: int) -> bool:
-        """Return whether nothing else costs but what the order within a class decides.
+    def only_fine(self, expected: int) -> bool:
+        """Return whether nothing else costs but what is settled in one class, or is a nicety.
 
         ``expected``: what plans cost at least that are made of the planner's formats and kits.
         """
-        return sum(f.cost for f in self.found if f.rule not in _ORDER) <= expected
+        return sum(f.cost for f in self.found if f.rule not in _FINE) <= expected
 
 
 def judge(problem: Problem, settings: Settings, plan: SeriesPlan, before: Facts | None) -> Judged:
@@ -68,7 +83,7 @@ def improved(run: Run, start: SeriesPlan, seed: int) -> Judged:
     """Return the best plan that re-solving neighbourhoods of a complete plan has found."""
     expected = run.pool.expected
     best = judge(run.problem, run.settings, start, None)
-    if best.only_order(expected):
+    if best.only_fine(expected):
         best = _other_movements(run, best, seed)
     told, width, idle = start, 0, 0
     # Around the only class that is planned there is nothing wider to look at.
@@ -125,13 +140,13 @@ def _cheaper(run: Run, best: Judged, plan: SeriesPlan) -> Judged:
 
 
 def _other_movements(run: Run, best: Judged, seed: int) -> Judged:
-    """Return the plan with other movements in classes whose order alone leaves a cost.
+    """Return the plan with other movements in classes that cost by themselves.
 
     Another focus or format would be no help there, and a re-fill takes a fraction of the time.
     """
     if not best.valid:
         return best
-    troubled = {f.place.slot for f in best.found if f.cost and f.rule in _ORDER}
+    troubled = {f.place.slot for f in best.found if f.cost and f.rule in _OF_ONE_CLASS}
     for slot in sorted(s for s in troubled if s is not None and s in _open(run)):
         for number in range(REFILLS):
             own = replace(run.problem, plan=best.plan)

@@ -11,6 +11,7 @@ from grike.core.planner.skeleton.balance import reached, regions, sides, supply
 from grike.core.planner.skeleton.calendar import calendar
 from grike.core.planner.skeleton.choices import Choices
 from grike.core.planner.skeleton.days import anchored, mix, recovery, refusals, variety
+from grike.core.planner.skeleton.kit import goes_round
 from grike.core.planner.skeleton.task import Cell, Skeleton, SkeletonTask
 from grike.core.planner.skeleton.taste import tie_breaks
 from grike.core.planner.skeleton.volume import PLAY, VolumeRows
@@ -43,6 +44,7 @@ def skeleton(task: SkeletonTask, limits: Limits) -> Skeleton:
     anchored(choices)
     mix(choices)
     calendar(choices)
+    goes_round(choices)
     supply(choices)
     sides(choices)
     reached(choices)
