@@ -14,8 +14,9 @@ from grike.core.formats import Breather, Flow, Talk
 from grike.core.item import Item
 from grike.core.judging.pool import frame_pool
 from grike.core.library import Library
-from grike.core.movement import Movement, Pace, Role
+from grike.core.movement import Movement, Pace, Position, Role
 from grike.core.pace import Pace as ClassPace
+from grike.core.planner.cooling import cooled, cover, off_chairs
 from grike.core.planner.variants import CLOSE_SECONDS, WELCOME_SECONDS
 from grike.core.purpose import Purpose
 from grike.core.rehearsal import cool_down_seconds, warm_up_seconds
@@ -30,6 +31,8 @@ SPARE_SECONDS, SLACK_SECONDS = 45, 70
 WARM_UP_SECONDS = (30, 25, 20)
 HOLD_SECONDS = (20, 15)
 MOST_HOLD_SECONDS, MOST_WARM_UP_SECONDS = 30, 40
+#: Where every group is reached, what reaches more of so many most-worked ones comes first.
+MOST_WORKED = 6
 #: Older people hold a stretch for 30 to 60 s. Source: Garber et al., ACSM 2011, from memory.
 SEATED_HOLD_SECONDS, MOST_SEATED_HOLD_SECONDS = (30, 30), 45
 WELCOME = "Welcome, kit and cautions, plan of the day"
@@ -46,53 +49,6 @@ class Frame:
     hold_seconds: int
     welcome_seconds: int = WELCOME_SECONDS
     close_seconds: int = CLOSE_SECONDS
-
-
-def cover(
-    candidates: Sequence[Movement],
-    groups: Sequence[Muscle],
-    reaches: Callable[[Movement], Sequence[Muscle]],
-    turn: int,
-) -> list[Movement]:
-    """Return few movements that reach all groups; ``turn`` varies equals from class to class."""
-    chosen: list[Movement] = []
-    open_groups = list(groups)
-    order = list(candidates)
-    if order:
-        shift = turn % len(order)
-        order = order[shift:] + order[:shift]
-    while open_groups:
-        best = max(
-            (m for m in order if m not in chosen),
-            key=lambda m: sum(1 for g in open_groups if g in reaches(m)),
-            default=None,
-        )
-        hits = [g for g in open_groups if best is not None and g in reaches(best)]
-        if best is None or not hits:
-            break
-        chosen.append(best)
-        open_groups = [g for g in open_groups if g not in hits]
-    return chosen
-
-
-def _cooling(
-    movements: Sequence[Movement], groups: Sequence[Muscle], *, floor_first: bool
-) -> tuple[Movement, ...]:
-    """Return stretches as the work ended, up or down, and there what worked most first."""
-
-    def worked(movement: Movement) -> int:
-        own = (n for n, group in enumerate(groups) if group in movement.stretches)
-        return min(own, default=len(groups))
-
-    first = {m.position: min(worked(o) for o in movements if o.position is m.position)
-             for m in movements}  # fmt: skip
-
-    def rank(movement: Movement) -> tuple[bool, bool, int, str, int]:
-        settle, same = movement.family is Family.BREATH, movement.upright == floor_first
-        position = movement.position
-        return settle, same, first[position], position.value, worked(movement)
-
-    return tuple(sorted(movements, key=rank))
 
 
 class Framer:
@@ -112,6 +68,8 @@ class Framer:
         self.turn = turn
         self.stretch = frame_pool(shape, library, Role.COOL_DOWN)
         work = [library[movement_id] for movement_id in design.movement_ids()]
+        seated = sum(movement.position is Position.SEATED_CHAIR for movement in work)
+        self.on_chairs = 2 * seated > len(work)
         self.warm_ups = WarmUps(frame_pool(shape, library, Role.WARM_UP), work, turn)
         self.most_warm_up = warm_up_seconds(design.slot_seconds)[1]
         self.most_cool_down = cool_down_seconds(design.slot_seconds)[1]
@@ -128,6 +86,10 @@ class Framer:
         ``groups``: how many of the most-worked groups must be prepared and stretched.
         """
         must = self.groups[:groups]
+        if not self.on_chairs:
+            able = self.warm_ups.able
+            self.warm_ups.able = tuple(off_chairs(able, must, lambda m: m.prepares))
+            self.stretch = off_chairs(self.stretch, must, lambda m: m.stretches)
         warm = self.warm_ups.first(must)
         cool = cover(self.stretch, must, lambda m: m.stretches, self.turn)
         frame = Frame(warm, tuple(cool), WARM_UP_SECONDS[0], self.holds[0])
@@ -206,7 +168,13 @@ class Framer:
         worth = {g: len(self.groups) - n for n, g in enumerate(self.groups) if g not in reached}
         shift = self.turn % max(1, len(candidates))
         rest = [m for m in (*candidates[shift:], *candidates[:shift]) if m not in taken]
-        return max(rest, key=lambda m: sum(worth.get(g, 0) for g in reaches(m)), default=None)
+        top = self.groups[:MOST_WORKED]
+
+        def useful(movement: Movement) -> tuple[int, int]:
+            own = reaches(movement)
+            return sum(worth.get(g, 0) for g in own), sum(g in top for g in own)
+
+        return max(rest, key=useful, default=None)
 
     def _longer_hold(self, frame: Frame, most: int) -> Frame | None:
         if frame.hold_seconds >= most:
@@ -265,7 +233,7 @@ class Framer:
         warm = self.warm_ups.in_order(frame.warm_up)
         last = self._last_work()
         floor_first = last is not None and not last.upright
-        cool = _cooling(frame.cool_down, self.groups, floor_first=floor_first)
+        cool = cooled(frame.cool_down, self.groups, floor_first=floor_first)
         blocks = [Block(Purpose.WELCOME, Talk(frame.welcome_seconds, WELCOME))]
         if warm:
             items = tuple(Item(m.id) for m in warm)

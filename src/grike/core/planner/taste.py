@@ -7,10 +7,10 @@ from dataclasses import dataclass
 
 from grike.core.anatomy import Muscle
 from grike.core.focus import Focus, on_focus
-from grike.core.movement import Movement
+from grike.core.movement import Movement, Pace
 from grike.core.pattern import Pattern, Tier
 from grike.core.rows.row import Key
-from grike.core.rows.scope import Scope
+from grike.core.rows.scope import Choice, Scope
 
 # With all 230 movements of the library a week took three times as long at the median as with about
 # 60 a class, others at each attempt; the skeleton sees to it that the kits of a week together serve
@@ -24,6 +24,8 @@ TIERS = {Tier.MAIN: 0, Tier.SUPPORTING: 12, Tier.SMALL: 40}
 USED = 5
 #: What a wanted movement is worth among plans of equal cost until it has come once.
 WISH = 60
+#: A fast minute is hard from so many times the energy of rest on; what each step less weighs.
+HARD_MET, CALM = 8, 5
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,9 +49,18 @@ class Taste:
                 single = 6 * (len(choice.movement.targets) == 1)
                 used = USED * self.used.get(choice.movement.id, 0)
                 tier = TIERS[choice.movement.tier_for(scope.group.level)]
+                calm = CALM * _calm(choice) if scope.group.level > 1 else 0
                 wish = WISH * (choice.movement.id in self.wanted)
-                out[choice.key] = tier + used + single + noise - wish
+                out[choice.key] = tier + used + single + noise + calm - wish
         return out
+
+
+def _calm(choice: Choice) -> int:
+    """Return how far a fast movement of a part for the pulse, or the finish, is from a hard one."""
+    movement = choice.movement
+    if not choice.aside or movement.pace is not Pace.FAST:
+        return 0
+    return max(0, HARD_MET - round(movement.met or 0))
 
 
 def _mix(text: str, number: int, seed: int) -> int:
