@@ -217,7 +217,7 @@ class Passes(unittest.TestCase):
         pulses = Item("a", passes=(Pass(), Pass(finish=Phase("pulses", 10))))
         first, second = bouts(work(circuit(2), pulses))
         self.assertEqual((first.seconds, second.seconds), (40, 40))
-        self.assertEqual(phases_text(second), "30 s, 10 s pulses")
+        self.assertEqual(phases_text(second), "last 10 s pulses")
         more = Item("a", passes=(Pass(finish=Phase("quick", reps=5, seconds_per_rep=1)),))
         (only,) = bouts(work(StraightSets(1, 0, 0, reps=10), more))
         self.assertEqual((only.seconds, only.reps), (25, 15))

@@ -66,7 +66,13 @@ def _sides(rounds: list[list[Bout]]) -> str:
 
 
 def phases_text(bout: Bout) -> str:
-    """Return the phases of a bout, its pattern and its last words: "30 s one arm, 30 s both"."""
+    """Return the phases of a bout, its pattern and its last words: "30 s one arm, 30 s both".
+
+    Of a bout that only ends in another way the end is said: "last 10 s pulses".
+    """
+    phases = bout.item.phases
+    if len(phases) == 2 and not phases[0].label and phases[1].seconds is not None:
+        return f"last {phases[1].seconds} s {phases[1].label}"
     parts = [
         f"{phase.seconds} s {phase.label}"
         if phase.seconds is not None
