@@ -8,6 +8,8 @@ from __future__ import annotations
 import unittest
 from typing import Any
 
+from grike.core.advice.alternatives import alternatives
+from grike.core.advice.why import why_movement
 from grike.core.anatomy import Muscle
 from grike.core.design import Block, ClassDesign, Role
 from grike.core.family import Family
@@ -33,7 +35,7 @@ from grike.core.pairs import kinds_of
 from grike.core.pattern import Pattern, Tier
 from grike.core.purpose import Purpose
 from grike.core.rehearsal import cool_down_seconds, warm_up_seconds
-from grike.core.rules import Finding
+from grike.core.rules import Facts, Finding
 from grike.core.rules.p15_kit import kinds
 from grike.core.rules.p18_calendar import most_finishes
 from grike.core.sheet import Mode
@@ -381,6 +383,36 @@ class Rising(unittest.TestCase):
         what = [f.what for f in check("P8", fewer, LIBRARY)]
         self.assertEqual(what[0], "Main lifts have 2 sets; 2.7 to 3.6 are the step.")
         self.assertIn("People work for", what[1])
+
+
+class ThereFor(unittest.TestCase):
+    """What a movement is there for, as the page tells it."""
+
+    def test_part_pair_and_the_week_before(self) -> None:
+        """A row in a pair, in place of the other row of the same day a week ago."""
+        row = lift("row", Pattern.HORIZONTAL_PULL, M.MID_BACK)
+        library = Library([*LIBRARY, row], "with a row")
+        first = a_class(block(Superset(2, 20, 30, reps=8), "push", "row", role=Role.PAIRS))
+        second = a_class(block(Superset(2, 20, 30, reps=8), "push", "pull", role=Role.PAIRS))
+        facts = Facts(a_plan(first, second, weekdays=(0,), weeks=2, room=FULL), library)
+        told = why_movement(facts, 1, 0, 1).there_for
+        self.assertEqual(
+            told,
+            (
+                "It is a main lift (horizontal pull) in the part for pairs",
+                "It makes a pair with Push: push with pull",
+                "It stands for Row of week 1 Monday",
+            ),
+        )
+
+    def test_an_alternative_of_another_pattern(self) -> None:
+        """A squat in place of a row says so; another row does not."""
+        row = lift("row", Pattern.HORIZONTAL_PULL, M.MID_BACK, M.LATS)
+        library = Library([*LIBRARY, row], "with a row")
+        facts = Facts(a_plan(a_class(block(circuit(2), "pull", "push")), room=FULL), library)
+        said = {own.movement.id: own.effects for own in alternatives(facts, 0, 0, 0)}
+        self.assertIn("squat in place of horizontal pull", said["squat"])
+        self.assertFalse(any("in place of" in words for words in said["row"]))
 
 
 if __name__ == "__main__":

@@ -17,6 +17,7 @@ class ReasonModel(Model):
 class WhyMovementModel(Model):
     """Why a movement stands where it does."""
 
+    there_for: list[str]
     gives: list[str]
     without: list[ReasonModel]
     best_instead: str | None

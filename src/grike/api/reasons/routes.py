@@ -40,6 +40,7 @@ def get_why_movement(
     why = why_movement(_facts(state, series_id, slot), slot, block, place)
     best = why.best_instead
     return WhyMovementModel(
+        there_for=list(why.there_for),
         gives=list(why.gives),
         without=_models(why.without),
         best_instead=best.movement.name if best else None,

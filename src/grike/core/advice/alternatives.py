@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 
+from grike.core.advice.place import pattern_words
 from grike.core.anatomy import FACTS, Muscle
 from grike.core.design import ClassDesign
 from grike.core.editing import item_at, stands, swapped
@@ -107,10 +108,21 @@ def _judged(
         cost,
         len(broken_musts(new)),
         then.clock.real_seconds - now.clock.real_seconds,
-        tuple(effects(now, then, block)),
+        (*_other_pattern(now, block, design, movement), *effects(now, then, block)),
         tuple(f.what for f in new),
         tuple(f.what for f in gone),
     )
+
+
+def _other_pattern(
+    now: ClassFacts, block: int, design: ClassDesign, movement: Movement
+) -> Iterator[str]:
+    """Yield that a movement is of another pattern than the one in whose place it stands."""
+    before, after = now.design.blocks[block].items, design.blocks[block].items
+    was = next(one for one, other in zip(before, after, strict=True) if one is not other)
+    pattern = now.library[was.movement_id].pattern
+    if movement.role is Role.WORK and movement.pattern is not pattern:
+        yield f"{pattern_words(movement.pattern)} in place of {pattern_words(pattern)}"
 
 
 def effects(now: ClassFacts, then: ClassFacts, block: int) -> list[str]:

@@ -11,6 +11,7 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 
 from grike.core.advice.alternatives import Alternative, alternatives, class_at
+from grike.core.advice.place import there_for
 from grike.core.anatomy import FACTS
 from grike.core.cautions import CAUTION_NAMES
 from grike.core.editing import item_at, swapped, with_block, work_blocks
@@ -47,8 +48,9 @@ class Reason:
 
 @dataclass(frozen=True, slots=True)
 class WhyMovement:
-    """What a movement gives, what would be found without it, and the best to stand there."""
+    """What a movement is there for and gives, what would be found without it, the best else."""
 
+    there_for: tuple[str, ...]
     gives: tuple[str, ...]
     without: tuple[Reason, ...]
     best_instead: Alternative | None
@@ -106,7 +108,8 @@ def why_movement(facts: Facts, slot: int, block: int, place: int) -> WhyMovement
     if movement.role is Role.WORK:
         share = on_focus(movement, member.design.focus)
         gives.append(f"{round(100 * float(share))} % of it lies on the focus of the class")
-    return WhyMovement(tuple(gives), _reasons(lost), best)
+    told = tuple(there_for(facts, member, block, place))
+    return WhyMovement(told, tuple(gives), _reasons(lost), best)
 
 
 def _never(facts: Facts, member: ClassFacts, movement: Movement) -> Iterator[Reason]:

@@ -25,6 +25,11 @@ export function WhyMovement({ detail, block, place }: { detail: Detail; block: n
       {why.error && <Trouble error={why.error} />}
       {why.data && (
         <>
+          {why.data.there_for.map((told) => (
+            <Text fontSize="xs" key={told}>
+              {told}.
+            </Text>
+          ))}
           <Text fontSize="xs">It gives: {why.data.gives.join(', ').toLowerCase()}.</Text>
           <Text fontSize="xs" mt="1">
             {why.data.without.length ? 'Without it:' : 'Without it no rule would be broken; it fills its place.'}

@@ -3234,6 +3234,8 @@ export interface components {
             best_instead: string | null;
             /** Gives */
             gives: string[];
+            /** There For */
+            there_for: string[];
             /** Without */
             without: components["schemas"]["ReasonModel"][];
         };
