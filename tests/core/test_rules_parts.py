@@ -10,7 +10,8 @@ from typing import Any
 
 from grike.core.advice.alternatives import alternatives
 from grike.core.advice.why import why_movement
-from grike.core.anatomy import Muscle
+from grike.core.anatomy import Muscle, Region
+from grike.core.class_shape import ClassShape, ShapePart
 from grike.core.design import Block, ClassDesign, Role
 from grike.core.family import Family
 from grike.core.focus import Focus
@@ -33,8 +34,15 @@ from grike.core.movement import Joint, Movement, Pace, Position, StandIn
 from grike.core.movement import Role as Use
 from grike.core.pairs import kinds_of
 from grike.core.pattern import Pattern, Tier
+from grike.core.planner.bands import without
+from grike.core.planner.run import WeekTask
+from grike.core.planner.shares import MARGIN, alike, shares
+from grike.core.planner.variants import variant_for
+from grike.core.planner.variants.shaping import with_parts
 from grike.core.purpose import Purpose
 from grike.core.rehearsal import cool_down_seconds, warm_up_seconds
+from grike.core.rows.row import Row
+from grike.core.rows.scope import Scope
 from grike.core.rules import Facts, Finding
 from grike.core.rules.p15_kit import kinds
 from grike.core.rules.p18_calendar import most_finishes
@@ -222,7 +230,7 @@ class Formats(unittest.TestCase):
         """Four movements of a minute, four rounds: with a last round of its own it may be long."""
         long = a_class(block(circuit(4), "squat", "push", "pull", "hinge"))
         self.assertEqual(len(found("P12", long)), 1)
-        self.assertEqual(found("P12", with_last_round(long, LIBRARY, only_long=True)), [])
+        self.assertEqual(found("P12", with_last_round(long, LIBRARY, over=840, longest=False)), [])
 
     def test_the_longest_bout(self) -> None:
         """A minute of squats, 45 s of curls with a weight, two minutes of easy running."""
@@ -383,6 +391,41 @@ class Rising(unittest.TestCase):
         what = [f.what for f in check("P8", fewer, LIBRARY)]
         self.assertEqual(what[0], "Main lifts have 2 sets; 2.7 to 3.6 are the step.")
         self.assertIn("People work for", what[1])
+
+
+class Filling(unittest.TestCase):
+    """What a week is asked for, and what a shape leaves of it."""
+
+    def test_an_aim_that_nothing_could_keep(self) -> None:
+        """Two lifts are wanted and one is there: the aim is left out, a must is not."""
+        rows = (
+            Row("P7", "", (("a", 1),), low=2, weight=6),
+            Row("P7", "", (("a", 1), ("b", 1)), low=2, weight=6),
+            Row("W1", "", (("a", 1),), low=2),
+            Row("P6", "", (("a", 1),), high=0, weight=3),
+        )
+        task = WeekTask(0, {}, Scope((), ()), rows)
+        self.assertEqual(without(task, frozenset()).rows, rows[1:])
+        self.assertEqual(without(task, frozenset({"P6", "W1"})).rows, rows[1:3])
+
+    def test_what_a_shape_gives(self) -> None:
+        """Four of six for the legs, two for the arms: a part of two slots takes what is there."""
+        legs = [lift(f"l{n}", Pattern.SQUAT) for n in range(4)]
+        pulls = [lift(f"p{n}", Pattern.HORIZONTAL_PULL, M.MID_BACK) for n in range(2)]
+        part = ShapePart(Role.LIFT, "lifts", StraightSets(3, 30, 30, reps=8), (2,))
+        shape = ClassShape("two", "Two", "Two lifts.", (part,))
+        fitted = variant_for(part.format, 1, 2)
+        assert fitted is not None
+        variant = with_parts(shape, [fitted], 2)
+        kinds = alike(variant, Focus.CONDITIONING, [*legs, *pulls])
+        self.assertEqual(sorted(kinds.values()), [2, 4])
+        found_shares = shares(variant, Focus.CONDITIONING, kinds)
+        assert found_shares is not None
+        low, high = found_shares[Region.LOWER]
+        self.assertAlmostEqual(low, 6 * MARGIN)
+        self.assertAlmostEqual(high, 6 * (1 - MARGIN))
+        alone = alike(variant, Focus.CONDITIONING, legs[:1])
+        self.assertIsNone(shares(variant, Focus.CONDITIONING, alone))
 
 
 class ThereFor(unittest.TestCase):

@@ -30,8 +30,6 @@ from grike.core.purpose import Purpose
 _ROUNDS = (TimedCircuit, NoRestCircuit, Superset, StrengthPulse, ShortIntervals)
 #: The end of a bout, and the shortest bout that has one.
 END_SECONDS, SHORTEST_SECONDS = 10, 20
-#: A block that goes on for longer has an end of its own in any case.
-LONG_SECONDS = 840
 _PULSED = KNEE | HIPS | {Pattern.HIP_SIDE, Pattern.CALF_SHIN}
 
 
@@ -59,7 +57,7 @@ def _ended(item: Item, movement: Movement, fmt: Format, bouts: Iterable[Bout]) -
 
 
 def with_last_round(
-    design: ClassDesign, library: Library, *, only_long: bool = False
+    design: ClassDesign, library: Library, *, over: int | None = None, longest: bool = True
 ) -> ClassDesign:
     """Return a class in which something changes: the longest block that goes round, and long ones.
 
@@ -71,8 +69,9 @@ def with_last_round(
         for number, block in enumerate(design.blocks)
         if block.purpose is Purpose.WORK and isinstance(block.format, _ROUNDS) and not block.passes
     ]
-    longest = (0, -1) if only_long else max(able, default=(0, -1))
-    chosen = sorted(n for seconds, n in able if seconds > LONG_SECONDS or (seconds, n) == longest)
+    first = max(able, default=None) if longest else None
+    long = [own for own in able if over is not None and own[0] > over]
+    chosen = sorted({n for _, n in (*long, *([first] if first else []))})
     blocks = list(design.blocks)
     for number in chosen:
         own = [b for b in every if isinstance(b, Bout) and b.block == number]

@@ -31,7 +31,7 @@ from grike.core.rules.c14_demanding_first import C14
 from grike.core.rules.p3_small import P3
 from grike.core.rules.p5_order import P5, rank
 from grike.core.rules.p6_purpose import P6
-from grike.core.rules.p12_formats import P12
+from grike.core.rules.p12_formats import long_seconds
 from grike.core.rules.p15_kit import P15
 from grike.core.rules.p17_shoulders_back import P17
 from grike.core.rules.p21_changes import asks_for_a_change
@@ -105,8 +105,9 @@ def assembled(
     work = work_design(problem, cell, blocks)
     sheet = problem.plan.sheet
     some = asks_for_a_change(sheet, problem.plan.shape.level)
-    if some or P12.on(sheet):
-        work = with_last_round(work, problem.library, only_long=not some)
+    over = long_seconds(sheet)
+    if some or over is not None:
+        work = with_last_round(work, problem.library, over=over, longest=some)
     return PlannedClass(
         cell.slot, _framed(problem, settings, cell.slot, work, known=known, seed=seed)
     )

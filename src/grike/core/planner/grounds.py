@@ -168,8 +168,7 @@ class Grounds:
 
     @cached_property
     def shares(self) -> dict[tuple[Focus, int], Shares]:
-        """What a class of a focus in a shape (by number) gives each region, and its excesses."""
-        most = W3.line(self.problem.plan.sheet).numbers["most"]
+        """What a class of a focus in a shape (by number) gives each region."""
         kinds: dict[tuple[Focus, str], Mapping[Alike, int]] = {}
         out: dict[tuple[Focus, int], Shares] = {}
         for focus, number in sorted({(f, n) for (f, _), own in self.able.items() for n, _ in own}):
@@ -178,7 +177,7 @@ class Grounds:
                 continue
             key = (focus, variant.shape_id)
             if key not in kinds:
-                kinds[key] = alike(variant, focus, self.every, most)
+                kinds[key] = alike(variant, focus, self.every)
             found = shares(variant, focus, kinds[key])
             if found is not None:
                 out[focus, number] = found

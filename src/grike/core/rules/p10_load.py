@@ -12,7 +12,7 @@ from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed, missed, plain
 from grike.core.judging.finding import About, Finding
 from grike.core.judging.pool import count_in_pool
-from grike.core.kit import Kit
+from grike.core.kit import LOADABLE, Kit
 from grike.core.movement import Movement
 from grike.core.rows.row import SETS, TWELFTHS, Row, row_weight
 from grike.core.rows.scope import Scope
@@ -20,16 +20,7 @@ from grike.core.rules.rule import Mend, Number, Reach, Rule, Topic, Whole, Yield
 from grike.core.sheet import Mode, RuleSetting
 
 #: Kit that weighs something, or pulls.
-WEIGHTS = frozenset(
-    {
-        Kit.DUMBBELL_LIGHT,
-        Kit.DUMBBELL_MEDIUM,
-        Kit.DUMBBELL_HEAVY,
-        Kit.KETTLEBELL,
-        Kit.MEDICINE_BALL,
-        Kit.LONG_BAND,
-    }
-)
+WEIGHTS = LOADABLE | {Kit.LONG_BAND}
 #: Of these lifts a part is done with a load.
 _LOADED = KNEE | HIP | PULL
 

@@ -23,7 +23,7 @@ from grike.core.kit import LOADABLE
 from grike.core.movement import Movement
 from grike.core.pattern import Pattern
 from grike.core.rules.rule import Mend, Reach, Rule, Stage, Topic, Whole, Yields, setting
-from grike.core.sheet import Mode, RuleSetting
+from grike.core.sheet import Mode, RuleSetting, RuleSheet
 
 #: Blocks of short intervals in a class, and movements in each, at the most.
 INTERVAL_BLOCKS, INTERVAL_MOVEMENTS = 2, 2
@@ -68,6 +68,11 @@ _CHECKS: Mapping[type, Callable[[list[Movement]], str]] = {
     ShortIntervals: _intervals,
     Ladder: _ladder,
 }
+
+
+def long_seconds(sheet: RuleSheet) -> int | None:
+    """Return for how long one list may go round unchanged; None where nobody asks."""
+    return 60 * P12.line(sheet).whole("minutes") if P12.on(sheet) else None
 
 
 def _by_block(member: ClassFacts) -> Iterator[tuple[int, Block, list[Movement]]]:

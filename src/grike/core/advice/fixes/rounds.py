@@ -12,11 +12,13 @@ from grike.core.item import Item
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.pool import frame_pool, pool
 from grike.core.last_round import with_last_round
-from grike.core.movement import Movement, Pace
+from grike.core.movement import Movement
 from grike.core.movement import Role as Use
+from grike.core.planner.variants.last_burst import bursts
 from grike.core.purpose import Purpose
 from grike.core.rules import Facts, Finding
 from grike.core.rules.c10_frame import C10, most_worked
+from grike.core.rules.p12_formats import long_seconds
 from grike.core.warm_ups import WarmUps
 
 #: The burst, the pause before it, and how many movements are tried for it.
@@ -26,7 +28,7 @@ BURST, PAUSE, MOST_BURSTS = LastBurst(work_seconds=60), Breather(30), 4
 def last_rounds(facts: Facts, finding: Finding) -> Iterator[Edit]:
     """Yield a class in whose last round something changes."""
     for member in classes_of(facts, finding):
-        design = with_last_round(member.design, facts.library)
+        design = with_last_round(member.design, facts.library, over=long_seconds(facts.sheet))
         if design != member.design:
             text = f"The last round ends in another way, {member.slot.label}"
             yield Edit(text, {member.slot.index: design})
@@ -39,15 +41,12 @@ def finishes(facts: Facts, finding: Finding) -> Iterator[Edit]:
     for member in classes_of(facts, finding):
         there = set(member.design.movement_ids())
         allowed = pool(facts.shape.on(member.slot), facts.library)
-        fast = [m for m in allowed if _bursts(m) and m.id not in there]
+        able = (m for m in allowed if bursts(m) and not m.fetched_kit)
+        fast = [movement for movement in able if movement.id not in there]
         for movement in fast[:MOST_BURSTS]:
             for design in _made_room(_with_burst(member.design, movement)):
                 text = f"A fast minute of {movement.name} at the end, {member.slot.label}"
                 yield Edit(text, {member.slot.index: design})
-
-
-def _bursts(movement: Movement) -> bool:
-    return movement.pace is Pace.FAST and not movement.one_sided and not movement.fetched_kit
 
 
 def _with_burst(design: ClassDesign, movement: Movement) -> ClassDesign:

@@ -147,9 +147,7 @@ def _as_shaped(choices: Choices, slot: Slot, own: Mapping[Region, Any]) -> None:
         there = [(n, held[focus, n]) for n, _ in enumerate(choices.variants) if (focus, n) in held]
         for region in Region if there else ():
             ends = [
-                sum(
-                    choices.variant[slot.index, n] * round(s.regions[region][end]) for n, s in there
-                )
+                sum(choices.variant[slot.index, n] * round(s[region][end]) for n, s in there)
                 for end in (0, 1)
             ]
             choices.model.add(own[region] >= ends[0]).only_enforce_if(literal)
