@@ -211,6 +211,7 @@ class Formats(unittest.TestCase):
             (RepList(30), ("squat", "loaded"), 1),
             (ShortIntervals(), ("squat", "push"), 0),
             (ShortIntervals(), ("squat", "push", "pull", "hinge"), 1),
+            (ShortIntervals(), ("squat", "crunch"), 1),
             (rungs, ("squat", "push"), 0),
             (rungs, ("squat", "crunch"), 1),
             (AddOn(32, 128, 3, 2), ("squat", "push"), 1),
@@ -442,7 +443,7 @@ class ThereFor(unittest.TestCase):
         self.assertEqual(
             told,
             (
-                "It is a main lift (horizontal pull) in the part for pairs",
+                "It is a main lift (horizontal pull) in the pairs part",
                 "It makes a pair with Push: push with pull",
                 "It stands for Row of week 1 Monday",
             ),

@@ -26,7 +26,7 @@ def there_for(facts: Facts, member: ClassFacts, block: int, place: int) -> Itera
         return
     item = item_at(member.design, block, place)
     movement = facts.library[item.movement_id]
-    part = f" in the part for {inside.role.value}" if inside.role is not None else ""
+    part = f" in the {inside.role.value} part" if inside.role is not None else ""
     kind = _kind(movement, member, facts.shape.level)
     yield f"It is {kind} ({pattern_words(movement.pattern)}){part}"
     for one, other in pairs_of(inside, facts.library):

@@ -47,19 +47,22 @@ def _combination(movements: list[Movement]) -> str:
     return ""
 
 
+def _up_and_down(movements: list[Movement], when: str) -> str:
+    changes = len({movement.upright for movement in movements}) > 1
+    return f"{when} people go down and come up" if changes else ""
+
+
 def _intervals(movements: list[Movement]) -> str:
-    if len(movements) <= INTERVAL_MOVEMENTS:
-        return ""
-    return f"{len(movements)} movements share a block of short intervals"
+    if len(movements) > INTERVAL_MOVEMENTS:
+        return f"{len(movements)} movements share a block of short intervals"
+    return _up_and_down(movements, "From bout to bout of short intervals")
 
 
 def _ladder(movements: list[Movement]) -> str:
     for movement in movements:
         if movement.pattern is Pattern.LOCOMOTION:
             return f"{movement.name} is counted down a ladder"
-    if len({movement.upright for movement in movements}) > 1:
-        return "On each rung of the ladder people go down and come up"
-    return ""
+    return _up_and_down(movements, "On each rung of the ladder")
 
 
 _CHECKS: Mapping[type, Callable[[list[Movement]], str]] = {
@@ -132,8 +135,8 @@ P12 = Rule(
     "Formats get what suits them",
     "A rep list is for level 2 and more, without weights, {reps} reps a class at most; a "
     "combination goes to music and fetches nothing; 20/10 are two blocks at most, of two movements "
-    "each; in a ladder nobody marches, gets down or comes up; no list goes round unchanged for "
-    "more than {minutes} minutes.",
+    "each; in a ladder nobody marches; in neither people get down and come up in turn; no list "
+    "goes round unchanged for more than {minutes} minutes.",
     "Each of these is loved in its place and loathed in another.",
     "practice",
     setting(Mode.OFF, 6, reps=300, minutes=14),
