@@ -34,7 +34,7 @@ SAFE = frozenset({"C2", "C11", "D8", "P1", "P2", "P10", "W6"})
 #: How long the rounds under a time cap last is only known when they are laid out.
 BY_TIME = frozenset({"P8"})
 #: Their rows make an order possible; which one it is, is settled after the movements are chosen.
-ORDER = frozenset({"C5", "C6", "P3", "P6", "P17"})
+ORDER = frozenset({"C5", "C6", "P3", "P6", "P12", "P17"})
 #: The formats of the series that are filled at random; none named: any.
 FORMATS = ((), ("timed-circuit", "superset"), ("straight-sets", "ladder", "timed-circuit"))
 #: Weeks that are filled at random after each planned one.

@@ -1,6 +1,7 @@
 """The last round of a block made another than those before it, without more work or time.
 
-The bouts of the last round end in another way: small pulses, slowly, or quick (common practice).
+The bouts of the last round end in another way: small pulses, slowly, or quick; where reps are
+counted, people go through the last round with half of the rests (common practice).
 """
 
 from __future__ import annotations
@@ -13,6 +14,7 @@ from grike.core.composition import HIPS, KNEE
 from grike.core.design import Block, ClassDesign
 from grike.core.expansion import steps
 from grike.core.formats import (
+    CountedCircuit,
     Format,
     NoRestCircuit,
     ShortIntervals,
@@ -28,6 +30,8 @@ from grike.core.purpose import Purpose
 
 #: The formats that go round, in bouts that are timed.
 _ROUNDS = (TimedCircuit, NoRestCircuit, Superset, StrengthPulse, ShortIntervals)
+#: Rests shorter than this are not halved.
+SHORTEST_REST = 10
 #: The end of a bout, and the shortest bout that has one.
 END_SECONDS, SHORTEST_SECONDS = 10, 20
 _PULSED = KNEE | HIPS | {Pattern.HIP_SIDE, Pattern.CALF_SHIN}
@@ -67,7 +71,7 @@ def with_last_round(
     able = [
         (sum(step.seconds for step in every if step.block == number), number)
         for number, block in enumerate(design.blocks)
-        if block.purpose is Purpose.WORK and isinstance(block.format, _ROUNDS) and not block.passes
+        if block.purpose is Purpose.WORK and _goes_round(block) and not block.passes
     ]
     first = max(able, default=None) if longest else None
     long = [own for own in able if over is not None and own[0] > over]
@@ -79,7 +83,22 @@ def with_last_round(
     return replace(design, blocks=tuple(blocks))
 
 
+def _goes_round(block: Block) -> bool:
+    fmt = block.format
+    if isinstance(fmt, CountedCircuit):
+        return fmt.passes > 1 and fmt.rest_seconds >= SHORTEST_REST
+    return isinstance(fmt, _ROUNDS)
+
+
+def _on_shorter_rests(block: Block, fmt: CountedCircuit) -> Block:
+    """Return a circuit whose last pass has half of the rests between its movements."""
+    last = Pass(rest_seconds=fmt.rest_seconds // 2)
+    return replace(block, passes=(*[Pass()] * (fmt.passes - 1), last))
+
+
 def _changed(block: Block, bouts: list[Bout], library: Library) -> Block:
+    if isinstance(block.format, CountedCircuit):
+        return _on_shorter_rests(block, block.format)
     items = tuple(
         _ended(item, library[item.movement_id], block.format, [b for b in bouts if b.place == n])
         for n, item in enumerate(block.items)

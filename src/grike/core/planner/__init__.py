@@ -13,7 +13,7 @@ from grike.core.judging.finding import Finding
 from grike.core.judging.more_kit import more_kit
 from grike.core.planner.explain import certain_reason, collisions, hopeless, likely_reason
 from grike.core.planner.giving_way import eased, gave_way, quicker
-from grike.core.planner.improve import improved, judge
+from grike.core.planner.improve import Judged, improved, judge
 from grike.core.planner.pool import pool_report
 from grike.core.planner.problem import NeverStop, Problem, Progress, Settings, Stop
 from grike.core.planner.result import PlanResult, Status, status_of
@@ -32,6 +32,8 @@ OTHER_WAYS = 2
 MOST_SOFT_WEEKS = 2
 #: What is said with every week that was filled before.
 BEGUN_ANEW = ", begun anew, since a later week could not be filled"
+#: A plan that costs more than this for each class, beyond what it must, is tried another way.
+WORTH_ANOTHER = 8
 #: From so many seeds the nearest plan is looked for.
 NEAREST_TRIES = 3
 GIVING_WAY = ", where not all musts can hold: what may give way does so"
@@ -179,18 +181,23 @@ def _another_way(run: Run) -> tuple[Run, SeriesPlan]:
     several = len(problem.open_slots()) > 1
     tries = OTHER_WAYS if several and run.soft_weeks <= MOST_SOFT_WEEKS else 0
     for attempt in range(1, tries + 1):
-        if best.cost <= run.pool.expected or best.only_fine(run.pool.expected):
-            break
-        if run.stopped or run.stop.requested():
+        if run.stopped or run.stop.requested() or not _worth_another(run, best):
             break
         other = run.anew(seed=branched(run.seed, Branch.ANOTHER_WAY, attempt))
         other.again = TRIED_ANOTHER_WAY
         if plan_weeks(other) is not None:
             continue
         tried = judge(problem, settings, other.filled(), None)
-        if tried.valid and tried.cost < best.cost:
+        if tried.better_than(best):
             best, run = tried, other
     return run, best.plan
+
+
+def _worth_another(run: Run, best: Judged) -> bool:
+    """Return whether a plan breaks a must, or costs so much that mending it is not enough."""
+    expected = run.pool.expected
+    dear = expected + WORTH_ANOTHER * len(run.problem.open_slots())
+    return not best.valid or (best.cost > dear and not best.only_fine(expected))
 
 
 def _harder_weeks(problem: Problem, plan: SeriesPlan) -> Iterator[str]:

@@ -148,11 +148,10 @@ def _in_order(
         tries.append((trouble(groups), groups))
         if tries[-1][0] == (0, 0):
             break
-    if tries[-1][0] != (0, 0) and most:
-        tries = [
-            _exchanged(cell.variant, groups, worst, trouble, most=most) for worst, groups in tries
-        ]
-    return min(tries, key=lambda entry: entry[0])[1]
+    worst, best = min(tries, key=lambda entry: entry[0])
+    if worst != (0, 0) and most:
+        worst, best = _exchanged(cell.variant, best, worst, trouble, most=most)
+    return best
 
 
 def _orders(

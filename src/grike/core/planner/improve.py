@@ -65,6 +65,10 @@ class Judged:
         """Whether every must holds."""
         return not broken_musts(self.found)
 
+    def better_than(self, other: Judged) -> bool:
+        """Return whether this plan keeps every must where the other does not, or costs less."""
+        return self.valid and (not other.valid or self.cost < other.cost)
+
     def only_fine(self, expected: int) -> bool:
         """Return whether nothing else costs but what is settled in one class, or is a nicety.
 
@@ -83,8 +87,7 @@ def improved(run: Run, start: SeriesPlan, seed: int) -> Judged:
     """Return the best plan that re-solving neighbourhoods of a complete plan has found."""
     expected = run.pool.expected
     best = judge(run.problem, run.settings, start, None)
-    if best.only_fine(expected):
-        best = _other_movements(run, best, seed)
+    best = _other_movements(run, best, seed)
     told, width, idle = start, 0, 0
     # Around the only class that is planned there is nothing wider to look at.
     widest = min(WIDEST, max(0, len(_open(run)) - 1))
@@ -136,7 +139,7 @@ def _areas_anew(
 def _cheaper(run: Run, best: Judged, plan: SeriesPlan) -> Judged:
     """Return a plan judged, if every must holds and it is cheaper; else the best so far."""
     tried = judge(run.problem, run.settings, plan, best.facts)
-    return tried if tried.valid and tried.cost < best.cost else best
+    return tried if tried.better_than(best) else best
 
 
 def _other_movements(run: Run, best: Judged, seed: int) -> Judged:

@@ -23,6 +23,7 @@ from grike.core.rows.row import TWELFTHS, Key, Row
 from grike.core.rows.scope import Bay, Choice, FixedClass, Group, Scope, WeekSteps
 from grike.core.rules import selection_rows
 from grike.core.rules.p8_mains_rise import main_sets, work_seconds
+from grike.core.rules.p12_formats import ON_ONE_LEVEL
 from grike.core.rules.p13_long_bouts import doses_of
 from grike.core.rules.w6_landings import contacts, jumps
 from grike.core.sheet import RuleSheet
@@ -96,6 +97,7 @@ def bay_of(
         _paired(variant, choices),
         _parted(variant, choices),
         _fewest_sets(variant, choices),
+        _quick(variant, choices),
     )
 
 
@@ -126,6 +128,18 @@ def _paired(variant: Variant[Any], choices: Iterable[Choice]) -> tuple[frozenset
         if variant.pairs_up(choice.movement):
             of.setdefault(variant.own_for(choice.movement), []).append(choice.key)
     return tuple(map(frozenset, of.values()))
+
+
+def _quick(
+    variant: Variant[Any], choices: Iterable[Choice]
+) -> tuple[tuple[frozenset[Key], int], ...]:
+    """Return (the choices, slots of a block) of each part without time to get up or down."""
+    of: dict[Variant[Any], list[Key]] = {}
+    for choice in choices:
+        own = variant.own_for(choice.movement)
+        if isinstance(own.format, ON_ONE_LEVEL) and own.block_slots > 1:
+            of.setdefault(own, []).append(choice.key)
+    return tuple((frozenset(keys), own.block_slots) for own, keys in of.items())
 
 
 def _part(part: Part, choices: Iterable[Choice]) -> tuple[str, int, int, frozenset[Key]]:

@@ -120,7 +120,8 @@ class Bay:
     counted work that the slot is filled. ``parts``: (name, least and most slots, keys of the
     choices that count), where a format needs a mix of movements. ``paired``: the choices of each
     part that is done in pairs; ``parted``: those of each part that goes round by itself.
-    ``fewest_sets``: twelfths of sets that it has at the least, whatever is chosen.
+    ``fewest_sets``: twelfths of sets that it has at the least, whatever is chosen. ``quick``: (the
+    choices, slots of a block) of each part in which people change movements too fast to get up.
     """
 
     index: int
@@ -137,6 +138,7 @@ class Bay:
     paired: tuple[frozenset[Key], ...] = ()
     parted: tuple[frozenset[Key], ...] = ()
     fewest_sets: int = 0
+    quick: tuple[tuple[frozenset[Key], int], ...] = ()
 
     def by_part(self) -> Iterator[tuple[tuple[Choice, ...], bool]]:
         """Yield the choices of each part that goes round by itself, and whether in pairs."""

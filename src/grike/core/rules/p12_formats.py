@@ -22,11 +22,17 @@ from grike.core.judging.finding import Finding
 from grike.core.kit import LOADABLE
 from grike.core.movement import Movement
 from grike.core.pattern import Pattern
+from grike.core.rows.row import Row, row_weight
+from grike.core.rows.scope import Scope
 from grike.core.rules.rule import Mend, Reach, Rule, Stage, Topic, Whole, Yields, setting
 from grike.core.sheet import Mode, RuleSetting, RuleSheet
 
 #: Blocks of short intervals in a class, and movements in each, at the most.
 INTERVAL_BLOCKS, INTERVAL_MOVEMENTS = 2, 2
+#: What people change too fast in to get up or down from one movement to the next.
+ON_ONE_LEVEL = (ShortIntervals, Ladder)
+#: More blocks than a part has.
+MOST_BLOCKS = 12
 #: Lists that go round.
 _LISTS = (TimedCircuit, NoRestCircuit, CountedCircuit, StrengthPulse)
 #: From this level on people do movements by the dozen.
@@ -130,6 +136,17 @@ def _check_p12(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
             )
 
 
+def _rows_p12(scope: Scope, line: RuleSetting) -> Iterator[Row]:
+    """What is done on the floor fills whole blocks, where nobody has the time to get up."""
+    for bay in scope.bays:
+        for number, (keys, slots) in enumerate(bay.quick):
+            blocks = ("blocks on the floor", bay.index, number)
+            own = [c for c in bay.choices if c.key in keys and not c.movement.upright]
+            terms = (*((c.key, c.slots) for c in own), (blocks, -slots))
+            where, aux = f"{bay.slot.label}, standing or on the floor", ((blocks, 0, MOST_BLOCKS),)
+            yield Row("P12", where, terms, 0, 0, row_weight(line), aux=aux)
+
+
 P12 = Rule(
     "P12",
     "Formats get what suits them",
@@ -141,7 +158,8 @@ P12 = Rule(
     "practice",
     setting(Mode.OFF, 6, reps=300, minutes=14),
     _check_p12,
-    stages=(Stage.POOL, Stage.SKELETON, Stage.ORDERING),
+    _rows_p12,
+    stages=(Stage.POOL, Stage.SKELETON, Stage.SELECTION, Stage.ORDERING),
     numbers={
         "reps": Whole("reps in lists of a class", 50, 1000),
         "minutes": Whole("minutes of one list unchanged", 4, 60),
