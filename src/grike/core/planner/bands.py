@@ -10,6 +10,7 @@ from grike.core.planner.run import Run, WeekAnswer, WeekTask
 from grike.core.planner.seeds import Branch, branched
 from grike.core.planner.selection import within_bands
 from grike.core.rows.row import Row
+from grike.core.rules.d3_kit import D3
 from grike.core.rules.p6_purpose import P6
 from grike.core.rules.p7_anchors import P7
 from grike.core.rules.p8_mains_rise import P8
@@ -20,7 +21,7 @@ from grike.core.rules.p17_shoulders_back import P17
 #: What is not held in its band at an attempt: nothing at first, then how a class is made up, at
 #: last what comes back, which its price decides then. A week that misses one of these costs little,
 #: one whose balance is given up costs much.
-FINER = frozenset(rule.id for rule in (P6, P8, P10, P15, P17))
+FINER = frozenset(rule.id for rule in (D3, P6, P8, P10, P15, P17))
 SPARED: tuple[tuple[frozenset[str], ...], ...] = (
     (frozenset(),),
     (frozenset(), FINER),

@@ -25,6 +25,7 @@ from grike.core.rules import selection_rows
 from grike.core.rules.p8_mains_rise import main_sets, work_seconds
 from grike.core.rules.p12_formats import ON_ONE_LEVEL
 from grike.core.rules.p13_long_bouts import doses_of
+from grike.core.rules.p15_kit import P15
 from grike.core.rules.w6_landings import contacts, jumps
 from grike.core.sheet import RuleSheet
 from grike.core.volume import DEMAND, Yardstick
@@ -67,6 +68,7 @@ def bay_of(
     *,
     doses: Doses,
     carried: Mapping[str, Carry],
+    cupboard: bool,
 ) -> Bay:
     """Return the bay of a cell with every movement that its kit allows."""
     variant = cell.variant
@@ -98,6 +100,7 @@ def bay_of(
         _parted(variant, choices),
         _fewest_sets(variant, choices),
         _quick(variant, choices),
+        cupboard,
     )
 
 
@@ -203,6 +206,7 @@ def fixed_class(facts: ClassFacts, level: int) -> FixedClass:
         contacts(facts.work_bouts),
         int(TWELFTHS * main_sets(facts, level)),
         work_seconds(facts),
+        facts.design.kit,
     )
 
 
@@ -228,6 +232,7 @@ def scope_of(
             stretch_of(sheet),
             doses=doses_of(sheet, group.level),
             carried=carried.get(cell.slot.index, none),
+            cupboard=P15.on(sheet),
         )
         for cell in cells
     ]

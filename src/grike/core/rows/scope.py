@@ -122,6 +122,7 @@ class Bay:
     part that is done in pairs; ``parted``: those of each part that goes round by itself.
     ``fewest_sets``: twelfths of sets that it has at the least, whatever is chosen. ``quick``: (the
     choices, slots of a block) of each part in which people change movements too fast to get up.
+    ``cupboard``: of its kit, what no movement is done with is not laid out.
     """
 
     index: int
@@ -139,6 +140,7 @@ class Bay:
     parted: tuple[frozenset[Key], ...] = ()
     fewest_sets: int = 0
     quick: tuple[tuple[frozenset[Key], int], ...] = ()
+    cupboard: bool = False
 
     def by_part(self) -> Iterator[tuple[tuple[Choice, ...], bool]]:
         """Yield the choices of each part that goes round by itself, and whether in pairs."""
@@ -168,6 +170,7 @@ class FixedClass:
     contacts: int = 0
     main_sets: int = 0
     work_seconds: int = 0
+    kit: frozenset[Kit] = frozenset()
 
 
 @dataclass(frozen=True, slots=True)
