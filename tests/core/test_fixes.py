@@ -52,7 +52,7 @@ FIRST_WITH_MAINS = 10
 def base(seed: int = SEEDS[0]) -> SeriesPlan:
     """Return a plan in the formats that an edit can break in the most ways."""
     formats = frozenset({"timed-circuit", "straight-sets", "superset"})
-    sheet = next(own for own in presets() if own.id == "main-lifts").sheet()
+    sheet = next(own for own in presets() if own.id == "blend").sheet()
     asked = empty(formats=formats)
     if seed >= FIRST_WITH_MAINS:
         asked = replace(asked, sheet=sheet)

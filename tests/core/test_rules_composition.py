@@ -202,7 +202,7 @@ class Planned(unittest.TestCase):
     def test_a_series_of_main_lifts_first(self) -> None:
         """Two weeks by that preset: every must of it is kept."""
         library = shipped_library()
-        sheet = next(p for p in presets() if p.id == "main-lifts").sheet()
+        sheet = next(p for p in presets() if p.id == "blend").sheet()
         result = plan(Problem(a_plan(room=FULL, weeks=2, sheet=sheet), library), None, 1)
         assert result.plan is not None, result.words
         facts = Facts(result.plan, library)

@@ -9,26 +9,43 @@ from grike.core.kit import Room
 from grike.core.movement import Position
 from grike.core.planner import Problem, plan
 from grike.core.rules import Facts, broken_musts, default_sheet, findings
+from grike.core.sheet import Mode
 from grike.exchange.presets import presets
+from grike.exchange.shapes import shipped_shapes
 from tests.core.test_planner import HALL, LIBRARY, empty, made
 
 
 class Presets(unittest.TestCase):
     def test_seven_with_a_sentence_each(self) -> None:
-        """Seven ways of working; the first is the default sheet."""
+        """Seven ways of working; the last is the default sheet, the others build on the first."""
         self.assertEqual(
             [preset.id for preset in presets()],
             [
                 "blend",
                 "steady-build",
                 "always-fresh",
-                "main-lifts",
                 "joint-kind",
                 "short-lunch",
                 "chair-and-band",
+                "balance-only",
             ],
         )
-        self.assertEqual(presets()[0].sheet(), default_sheet())
+        self.assertEqual(presets()[-1].sheet(), default_sheet())
+        blend, *others = (preset.sheet() for preset in presets()[:-1])
+        self.assertIs(blend["P2"].mode, Mode.MUST)
+        for sheet in others:
+            self.assertIs(sheet["P11"].mode, Mode.MUST)
+
+    def test_they_differ_by_what_comes_back(self) -> None:
+        """Two lifts of a class for four weeks, four for six, none."""
+        lines = {own.id: own.sheet()["P7"] for own in presets()}
+        asked = {name: (line.whole("mains"), line.whole("weeks")) for name, line in lines.items()}
+        self.assertEqual(asked["blend"], (2, 4))
+        self.assertEqual(asked["steady-build"], (4, 6))
+        self.assertIs(lines["always-fresh"].mode, Mode.OFF)
+
+    def test_sentences(self) -> None:
+        """Each is explained in whole sentences."""
         self.assertTrue(all(preset.sentence.endswith(".") for preset in presets()))
 
     def test_each_can_be_planned(self) -> None:
@@ -42,7 +59,9 @@ class Presets(unittest.TestCase):
                     minutes=preset.minutes or 45,
                     level=preset.level or 2,
                 )
-                request = replace(request, sheet=preset.sheet())
+                shapes = shipped_shapes() if preset.shaped else ()
+                shape = replace(request.shape, class_shapes=shapes)
+                request = replace(request, sheet=preset.sheet(), shape=shape)
                 result = plan(Problem(request, LIBRARY), None, 1)
                 facts = Facts(made(result), LIBRARY)
                 self.assertEqual(broken_musts(findings(facts)), [])

@@ -18,7 +18,8 @@ from grike.exchange.documents import DATA
 class Preset:
     """A filled rule sheet with a sentence; minutes, level and kit where they belong to it.
 
-    ``shaped``: its classes have shapes, any of those that ship.
+    ``rules`` holds what differs from the default sheet; ``shaped``: its classes have shapes, any of
+    those that ship.
     """
 
     id: str
@@ -35,13 +36,23 @@ class Preset:
         return sheet_from(self.rules)
 
 
-def _preset(data: Mapping[str, Any]) -> Preset:
+def _over(base: Mapping[str, Any], own: Mapping[str, Any]) -> dict[str, Any]:
+    """Return the rules of a preset laid over those of the one it is based on."""
+    out = {name: dict(line) for name, line in base.items()}
+    for name, line in own.items():
+        before = out.get(name, {})
+        numbers = {**before.get("numbers", {}), **line.get("numbers", {})}
+        out[name] = {**before, **line, **({"numbers": numbers} if numbers else {})}
+    return out
+
+
+def _preset(data: Mapping[str, Any], base: Mapping[str, Any]) -> Preset:
     kit = {Kit(name): count for name, count in data["kit"].items()} if "kit" in data else None
     preset = Preset(
         data["id"],
         data["name"],
         data["sentence"],
-        data["rules"],
+        _over(base, data["rules"]),
         data.get("minutes"),
         data.get("level"),
         kit,
@@ -55,4 +66,6 @@ def _preset(data: Mapping[str, Any]) -> Preset:
 def presets() -> tuple[Preset, ...]:
     """Return the presets that ship with Grike, the usual one first."""
     text = (DATA / "presets.json").read_text(encoding="utf-8")
-    return tuple(_preset(entry) for entry in json.loads(text)["presets"])
+    entries = json.loads(text)["presets"]
+    by_id = {entry["id"]: entry["rules"] for entry in entries}
+    return tuple(_preset(entry, by_id.get(entry.get("base"), {})) for entry in entries)

@@ -20,8 +20,8 @@ export function ComingBack({ series, version, weeks }: Props) {
   if (!found.data.length)
     return (
       <Text color="soft" fontSize="sm" py="1">
-        Nothing is carried from week to week here. The way of working “Main lifts first” brings lifts back on their
-        weekday; “Steady build” carries a third of all movements.
+        Nothing is carried from week to week here. The way of working “Blend” brings lifts back on their weekday;
+        “Steady build” up to four of a class.
       </Text>
     );
   const numbers = Array.from({ length: weeks }, (_, week) => week);

@@ -26,14 +26,19 @@ import { Trouble, Waiting } from '~/shared/ui/States';
 export function SetupPage() {
   const id = Number(useParams().id ?? 0);
   const stored = useQuery(setupOptions(id));
+  const catalogue = useQuery(catalogueOptions);
+  const usual = catalogue.data?.presets[0];
+  if (catalogue.error && !catalogue.data) {
+    return <Trouble error={catalogue.error} onRetry={() => void catalogue.refetch()} />;
+  }
   if (id && stored.error && !stored.data) return <Trouble error={stored.error} onRetry={() => void stored.refetch()} />;
-  if (id && !stored.data) return <Waiting what="Fetching the set-up" />;
+  if ((id && !stored.data) || !usual) return <Waiting what="Fetching the set-up" />;
   return (
     <SetupForm
       key={id}
       id={id}
       version={stored.data?.version ?? 0}
-      first={id && stored.data ? stored.data : keptDraft(new Date())}
+      first={id && stored.data ? stored.data : keptDraft(new Date(), usual)}
     />
   );
 }

@@ -86,7 +86,7 @@ export function withRuleMode(draft: NewSeries, rule: string, mode: 'must' | 'aim
   return { ...draft, rules: { ...draft.rules, [rule]: { ...line, mode } } };
 }
 
-type Preset = Schemas['PresetModel'];
+export type Preset = Schemas['PresetModel'];
 
 /** A draft with the rules and shapes of a preset; what somebody counted (minutes, level, kit) stays. */
 export function withPreset(draft: NewSeries, preset: Preset): NewSeries {

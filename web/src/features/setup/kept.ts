@@ -1,7 +1,7 @@
 import { z } from 'zod/mini';
 
 import type { NewSeries } from './api';
-import { emptyDraft } from './draft';
+import { emptyDraft, type Preset, withPreset } from './draft';
 import { readKept } from '~/shared/kept';
 
 const KEY = 'grike-setup-draft';
@@ -24,10 +24,10 @@ const SHAPE = z.looseObject({
   yardstick: z.enum(['seconds', 'reps', 'sets']),
 });
 
-/** The set-up that was begun in this tab and not sent yet, or an empty one. */
-export function keptDraft(today: Date): NewSeries {
+/** The set-up that was begun in this tab and not sent yet, or an empty one in the usual way of working. */
+export function keptDraft(today: Date, usual: Preset): NewSeries {
   // The names of kit and focuses are looked at by the server, which says which one it does not know.
-  return (readKept(sessionStorage, KEY, SHAPE) as NewSeries | null) ?? emptyDraft(today);
+  return (readKept(sessionStorage, KEY, SHAPE) as NewSeries | null) ?? withPreset(emptyDraft(today), usual);
 }
 
 /** A reload must not lose what was typed. */
