@@ -12,12 +12,12 @@ import time
 
 from bench.clubs import club
 from grike.core.errors import InvalidInput
-from grike.core.planner import Problem, Settings, plan
+from grike.core.planner import Problem, Progress, Settings, plan
 from grike.core.planner.readiness import set_up_problems
 from grike.core.rules import Facts, broken_musts, findings
 from grike.exchange.library import shipped_library
 
-#: A plan is there within so many seconds, for 99 of a hundred.
+#: A whole plan is there within so many seconds, for 99 of a hundred; after that it is made better.
 SECONDS, WANTED = 60.0, 0.99
 
 
@@ -25,15 +25,24 @@ def main() -> int:
     """Print the table; return 1 where too few get a plan in time."""
     many, first = int(os.environ.get("GRIKE_CLUBS", "60")), int(os.environ.get("GRIKE_FIRST", "0"))
     library, planned = shipped_library(), 0
-    print("| club | weeks | days | minutes | level | seconds | status | cost | gave way |")
-    print("|---|---|---|---|---|---|---|---|---|")
+    print(
+        "| club | weeks | days | minutes | level | shapes | whole plan after | seconds | status "
+        "| cost | gave way |"
+    )
+    print("|---|---|---|---|---|---|---|---|---|---|---|")
     for number in range(first, first + many):
         request = club(number)
         shape = request.shape
         begun = time.perf_counter()
+        whole: list[float] = []
+
+        def heard(progress: Progress, begun: float = begun, whole: list[float] = whole) -> None:
+            if progress.stage in ("Done", "Improving"):
+                whole.append(time.perf_counter() - begun)
+
         try:
             set_up_problems(request, library)
-            result = plan(Problem(request, library), None, 1, Settings())
+            result = plan(Problem(request, library), None, 1, Settings(on_progress=heard))
             status, words = result.status.value, " ".join(result.words)[:160]
             found = result.plan
         except InvalidInput as error:
@@ -44,10 +53,11 @@ def main() -> int:
             broken = broken_musts(findings(Facts(found, library)))
             words = ", ".join(sorted({finding.rule for finding in broken}))
             cost = str(result.cost)
-            planned += seconds <= SECONDS
+            planned += min([*whole, seconds]) <= SECONDS
         print(
             f"| {number} | {shape.weeks} | {len(shape.weekdays)} | {shape.minutes} "
-            f"| {shape.level} | {seconds:.1f} | {status} | {cost} | {words} |",
+            f"| {shape.level} | {'yes' if shape.class_shapes else 'no'} "
+            f"| {min([*whole, seconds]):.1f} | {seconds:.1f} | {status} | {cost} | {words} |",
             flush=True,
         )
     print(f"\n{planned} of {many} have a plan within {SECONDS:.0f} s.")

@@ -11,13 +11,13 @@ from fractions import Fraction
 
 from grike.core.cautions import Caution
 from grike.core.kit import Kit, Room
-from grike.core.rules import default_sheet
 from grike.core.rules.d4_returns import D4
 from grike.core.rules.w7_steps import W7
 from grike.core.series import SeriesPlan, SeriesShape
 from grike.core.sheet import RuleSheet
 from grike.core.wishes import Wishes
-from grike.exchange.presets import presets
+from grike.exchange.presets import Preset, presets
+from grike.exchange.shapes import shipped_shapes
 
 MONDAY = dt.date(2026, 11, 30)
 #: What halls hold together.
@@ -50,6 +50,7 @@ def club(seed: int) -> SeriesPlan:
     days = draw.choice((1, 2, 2, 3, 3, 3, 4, 4, 5, 6))
     level = draw.choice((1, 1, 2, 2, 2, 3))
     cautions = tuple(draw.sample(CAUTIONS, draw.choice((0, 0, 0, 1, 1, 2))))
+    preset, sheet = _way(draw)
     shape = SeriesShape(
         f"Club {seed}",
         MONDAY,
@@ -60,18 +61,18 @@ def club(seed: int) -> SeriesPlan:
         heads,
         Room("Hall", kit, max(heads, 30)),
         wishes=Wishes(cautions=cautions),
+        class_shapes=shipped_shapes() if preset.shaped else (),
     )
-    return SeriesPlan(shape, _sheet(draw))
+    return SeriesPlan(shape, sheet)
 
 
-def _sheet(draw: random.Random) -> RuleSheet:
-    """Return the usual rules, those of a preset, or usual ones with another gap or rise."""
+def _way(draw: random.Random) -> tuple[Preset, RuleSheet]:
+    """Return the usual way of working, any other, or the usual one with another gap or rise."""
     kind = draw.choice(("usual", "usual", "preset", "gap", "rise"))
-    if kind == "preset":
-        return draw.choice(presets()).sheet()
-    sheet = default_sheet()
+    preset = draw.choice(presets()) if kind == "preset" else presets()[0]
+    sheet = preset.sheet()
     if kind == "gap":
-        return sheet.with_line(D4.id, numbers={"gap": draw.choice((1, 2, 4, 5, 6))})
+        sheet = sheet.with_line(D4.id, numbers={"gap": draw.choice((1, 2, 4, 5, 6))})
     if kind == "rise":
-        return sheet.with_line(W7.id, numbers={"rise": Fraction(draw.choice((0, 2, 3, 8)))})
-    return sheet
+        sheet = sheet.with_line(W7.id, numbers={"rise": Fraction(draw.choice((0, 2, 3, 8)))})
+    return preset, sheet

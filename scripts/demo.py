@@ -82,7 +82,7 @@ def demo_series(monday: dt.date) -> tuple[DemoSeries, ...]:
     # Twice a week, a gap of three classes would mean that nothing comes back for two weeks.
     often = default_sheet().with_line("D4", numbers={"gap": 1})
     often = often.with_line("W1", numbers={"least": 2})
-    lifts = next(preset for preset in presets() if preset.id == "main-lifts").sheet()
+    lifts = next(preset for preset in presets() if preset.id == "blend").sheet()
     return DemoSeries(crew, lifts, 18, (2, 3, 4)), DemoSeries(gentle, often, 10, (5,))
 
 

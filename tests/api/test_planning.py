@@ -99,6 +99,33 @@ class Parts(WithSeries):
         )
         self.assertEqual(missing.status_code, 404)
 
+    def test_second_choices_are_shown_and_one_is_taken(self) -> None:
+        """What is put in is the class that was shown; a locked class has no choices."""
+        address = f"/api/series/{self.series_id}/classes/0"
+        found = self.client.get(f"{address}/choices").json()
+        self.assertTrue(found["choices"])
+        for choice in found["choices"]:
+            self.assertTrue(choice["new_movements"])
+            self.assertEqual(
+                choice["as_good"], "better" in choice["verdict"] or "As good" in choice["verdict"]
+            )
+        chosen = found["choices"][0]
+        body = {"version": found["version"], "document": chosen["document"]}
+        answer = self.client.put(f"{address}/document", json=body, headers=self.csrf)
+        self.assertEqual(answer.status_code, 200, answer.text)
+        detail = self.client.get(address).json()
+        shown = [
+            (b["summary"], [(i["movement"], i["dose"]) for i in b["items"]])
+            for b in chosen["blocks"]
+        ]
+        now = [
+            (b["summary"], [(i["movement"], i["dose"]) for i in b["items"]])
+            for b in detail["blocks"]
+        ]
+        self.assertEqual(now, shown)
+        self.post(f"{address}/lock", {"version": detail["version"], "locked": True})
+        self.assertEqual(self.client.get(f"{address}/choices").status_code, 409)
+
 
 class Repair(WithSeries):
     def test_a_closed_day_and_missing_kit(self) -> None:

@@ -49,6 +49,18 @@ class Bench(WithBrowser):
         self.press("Undo")
         self.wait.until(lambda d: f"Real {length}" not in d.find_element(By.TAG_NAME, "body").text)
 
+    def test_another_way_to_make_the_class_is_taken(self) -> None:
+        """The class beside others; one is taken, and undone on the page of the class."""
+        length = self.see("[role=status]").text
+        self.driver.find_element(By.LINK_TEXT, "Choices").click()
+        self.see_text("and others that could stand in its place")
+        self.see("[aria-label='Take choice 1']")
+        self.assertEqual(self.axe(), [])
+        self.see("button[aria-label='Take choice 1']").click()
+        self.see("[data-cue]")
+        self.press("Undo")
+        self.wait.until(lambda _: self.see("[role=status]").text == length)
+
     def test_a_class_is_kept_and_used_elsewhere(self) -> None:
         """Kept under a name, chosen on another day, put there, and undone."""
         heading = self.see("h1").text

@@ -107,14 +107,15 @@ class Planning(WithBrowser):
         self.go("/series/new", "[aria-label=Days]")
         name = self.all("form input")[0]
         name.send_keys("Carried")
-        self.summary("Carry movements on").click()
+        self.press("Balance only")
+        self.summary("What comes back").click()
         self.driver.find_element(
             By.XPATH, "//label[contains(., 'come back the next week')]/input"
         ).click()
         self.press("Earlier: more load")
         self.press("Earlier: more load")
         self.see_text("1. more load")
-        self.see_text("Carry movements on (30 % a week)")
+        self.see_text("What comes back (30 % of all movements)")
         self.assertEqual(self.axe(), [])
         self.press("Plan 24 classes")
         self.see_text("is being filled")

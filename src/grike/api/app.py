@@ -18,6 +18,7 @@ from starlette.middleware.gzip import GZipMiddleware
 from grike import VERSION
 from grike.api import problems
 from grike.api.bodies import Bodies
+from grike.api.classes import choices
 from grike.api.classes import routes as classes
 from grike.api.findings import routes as fixing
 from grike.api.library import routes as library
@@ -49,6 +50,7 @@ ROUTERS = (
     movements,
     series,
     classes,
+    choices,
     fixing,
     templates,
     sessions,

@@ -10,3 +10,6 @@ export const RETURN: Figure = { rule: 'D4', number: 'gap' };
 export const RISE: Figure = { rule: 'W7', number: 'rise' };
 /** The share of movements that come back the next week and ask for more, in per cent. */
 export const CARRIED: Figure = { rule: 'D7', number: 'share' };
+/** How many main lifts of a class come back on its weekday, and for how many weeks. */
+export const LIFTS: Figure = { rule: 'P7', number: 'mains' };
+export const LIFT_WEEKS: Figure = { rule: 'P7', number: 'weeks' };

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from pydantic import Field
 
-from grike.api.model import Day, Model, OneOf
+from grike.api.model import Day, Document, Model, OneOf
 from grike.api.sessions.models import SessionModel
 from grike.api.shared import BodyVolume, ChangeBrief, FindingModel, Write
 from grike.core.bouts import Side
@@ -139,6 +139,38 @@ class AlternativeModel(Model):
     effects: list[str]
     breaks: list[str]
     mends: list[str]
+
+
+class ChoiceModel(Model):
+    """A class as it is, or as it could be instead.
+
+    ``verdict``: what the rules say of it against the class that is there, in a sentence. What it
+    would change: musts it ``breaks``, aims it ``misses`` that are kept now, and what it ``mends``.
+    ``document`` is the whole class, to be put in.
+    """
+
+    name: str
+    shape: str
+    kit: list[OneOf[Kit]]
+    real_seconds: int
+    other_shape: bool
+    new_movements: list[str]
+    blocks: list[BlockModel]
+    verdict: str
+    as_good: bool
+    breaks: list[str]
+    misses: list[str]
+    mends: list[str]
+    document: Document
+
+
+class ChoicesModel(Model):
+    """A class with others that could stand in its slot."""
+
+    version: int
+    slot_seconds: int
+    now: ChoiceModel
+    choices: list[ChoiceModel]
 
 
 class ShortenRequest(Write):

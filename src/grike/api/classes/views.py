@@ -51,7 +51,8 @@ def _cue(cue: Cue) -> CueModel:
     )
 
 
-def _blocks(facts: Facts, member: ClassFacts, clock: ClassClock) -> list[BlockModel]:
+def blocks_of(facts: Facts, member: ClassFacts, clock: ClassClock) -> list[BlockModel]:
+    """Return the blocks of a class with their movements, doses and times."""
     new = {c.movement_id for c in clock.real if c.kind is CueKind.SHOW and c.label == "New"}
     bouts: dict[tuple[int, int], list[Bout]] = {}
     for bout in clock.bouts:
@@ -182,7 +183,7 @@ def class_detail(
         extra_seconds=clock.extra_seconds,
         nominal=[_cue(cue) for cue in clock.nominal],
         real=[_cue(cue) for cue in clock.real],
-        blocks=_blocks(facts, member, clock),
+        blocks=blocks_of(facts, member, clock),
         volume=class_volume(member, facts.sheet),
         load=_load(member),
         findings=[finding_model(f, n) for n, f in enumerate(found) if f.place.slot == slot.index],

@@ -12,7 +12,7 @@ from grike.core.item import Level
 from grike.core.judging.finding import Finding
 from grike.core.judging.more_kit import more_kit
 from grike.core.planner.explain import certain_reason, collisions, hopeless, likely_reason
-from grike.core.planner.giving_way import eased, gave_way, quicker
+from grike.core.planner.giving_way import Easing, easings, gave_way, quicker, shapeless
 from grike.core.planner.improve import Judged, improved, judge
 from grike.core.planner.pool import pool_report
 from grike.core.planner.problem import NeverStop, Problem, Progress, Settings, Stop
@@ -36,7 +36,10 @@ BEGUN_ANEW = ", begun anew, since a later week could not be filled"
 WORTH_ANOTHER = 8
 #: From so many seeds the nearest plan is looked for.
 NEAREST_TRIES = 3
-GIVING_WAY = ", where not all musts can hold: what may give way does so"
+#: And from so many where only what a class is made of gives way: what is asked less comes next.
+EASED_TRIES = 1
+GIVING_WAY = ", where not all musts can hold: {}"
+NO_SHAPES = "No filling of the shapes keeps the other rules here, so each class has one format."
 TRIED_ANOTHER_WAY = ", tried another way, since some aims are missed"
 #: So many broken musts are named in a plan that could not keep them all.
 MOST_TOLD = 5
@@ -59,7 +62,7 @@ def plan(
     if failure is not None:
         return _nearest(run, failure, seed) or _no_plan(run, failure, seed)
     run, filled = _another_way(run)
-    best = improved(run, filled, seed)
+    best = _without_shapes(run, improved(run, filled, seed), seed)
     broken = broken_musts(best.found)
     yields = gave_way(broken) if all(BY_ID[f.rule].yields for f in broken) else ()
     pool = run.pool
@@ -100,35 +103,66 @@ def _no_plan(run: Run, failure: Failure, seed: int) -> PlanResult:
 
 
 def _nearest(run: Run, failure: Failure, seed: int) -> PlanResult | None:
-    """Return the plan in which what may give way does so; None where not even that is found."""
-    problem = run.problem
-    easier = eased(problem)
-    if easier is None or run.stop.requested() or certain_reason(problem):
+    """Return the plan in which what may give way does so; None where not even that is found.
+
+    Where what is asked less still costs a lot, the next easing is tried as well; all musts at once
+    only give way where nothing else is found.
+    """
+    best: tuple[Easing, Judged] | None = None
+    if certain_reason(run.problem):
         return None
-    again = _begun(easier, run.stop, seed, quicker(run.settings))
-    for attempt in range(1, NEAREST_TRIES + 1):
+    for easing in easings(run.problem):
+        if run.stop.requested() or (best is not None and easing.all_at_once):
+            break
+        tried = _eased_plan(run, easing, seed)
+        if tried is not None and (best is None or tried.cost < best[1].cost):
+            best = easing, tried
+        if best is not None and not _dear(run, best[1]):
+            break
+    return _nearest_result(run, *best, failure, seed) if best is not None else None
+
+
+def _eased_plan(run: Run, easing: Easing, seed: int) -> Judged | None:
+    """Return the plan of a problem that asks less, judged by what the series asks; None if none."""
+    own = quicker(run.settings) if easing.all_at_once else replace(run.settings, restarts=0)
+    again = _begun(easing.problem, run.stop, seed, own)
+    for attempt in range(1, (NEAREST_TRIES if easing.all_at_once else EASED_TRIES) + 1):
         if attempt == NEAREST_TRIES:
             again = replace(again, settings=quicker(run.settings, last=True))
         again = again.anew(seed=branched(seed, Branch.NEAREST, attempt))
-        again.again = GIVING_WAY
+        again.again = GIVING_WAY.format(easing.how)
         if plan_weeks(again) is None:
-            break
+            return _as_asked(run, improved(again, again.filled(), seed).plan)
         if again.stopped:
-            return None
-    else:
-        return None
-    best = improved(again, again.filled(), seed)
-    judged = judge(problem, run.settings, replace(best.plan, sheet=problem.plan.sheet), None)
+            break
+    return None
+
+
+def _as_asked(run: Run, plan: SeriesPlan) -> Judged:
+    """Return a plan judged by the rules and shapes that the series has."""
+    asked = run.problem.plan
+    return judge(
+        run.problem, run.settings, replace(plan, sheet=asked.sheet, shape=asked.shape), None
+    )
+
+
+def _nearest_result(
+    run: Run, easing: Easing, judged: Judged, failure: Failure, seed: int
+) -> PlanResult:
+    """Return the result for a plan that was asked less."""
+    problem = run.problem
     broken = broken_musts(judged.found)
     stopped = run.stopped or run.stop.requested()
+    # Which rules collide is worked out where more gave way than what a class is made of.
+    collide = broken and easing.all_at_once
     return PlanResult(
         Status.NEAREST if broken else status_of(judged.cost, run.pool.bound, stopped),
         judged.plan,
         judged.cost,
         0 if broken else min(judged.cost, run.pool.bound),
         cost_by_rule(judged.found),
-        (*run.pool.notes, *_harder_weeks(problem, judged.plan)),
-        why_not=None if not broken else collisions(run, failure),
+        (*run.pool.notes, *_harder_weeks(problem, judged.plan), *_left_shapes(judged.plan)),
+        why_not=collisions(run, failure) if collide else None,
         seed=seed,
         library_version=problem.library.version,
         gave_way=gave_way(broken),
@@ -136,10 +170,16 @@ def _nearest(run: Run, failure: Failure, seed: int) -> PlanResult | None:
     )
 
 
+def _left_shapes(plan: SeriesPlan) -> Iterator[str]:
+    if plan.shape.class_shapes and not any(member.design.shape for member in plan.classes):
+        yield NO_SHAPES
+
+
 def _notes(run: Run, plan: SeriesPlan, broken: Sequence[Finding]) -> Iterator[str]:
     """Yield what is to be known of a plan, a sentence each."""
     yield from run.pool.notes
     yield from _harder_weeks(run.problem, plan)
+    yield from _left_shapes(plan)
     if run.cut:
         yield "The machine was slow: a solve was cut short, so another run may differ."
     for finding in broken[:MOST_TOLD]:
@@ -154,7 +194,9 @@ def _filled_weeks(run: Run) -> tuple[Run, Failure | None]:
     """
     failure = first = plan_weeks(run)
     seed = run.seed
-    for attempt in range(1, run.settings.restarts + 1):
+    # To ask less of what classes are made of finds a plan sooner than to begin again does.
+    restarts = 0 if _may_ask_less(run.problem) else run.settings.restarts
+    for attempt in range(1, restarts + 1):
         if failure is None or run.stopped or hopeless(run, failure):
             break
         horizon = run.horizon + (failure.stage == "skeleton")
@@ -167,6 +209,11 @@ def _filled_weeks(run: Run) -> tuple[Run, Failure | None]:
         if failure is not None and failure.proven:
             break
     return run, failure and first
+
+
+def _may_ask_less(problem: Problem) -> bool:
+    first = next(easings(problem), None)
+    return first is not None and not first.all_at_once
 
 
 def _another_way(run: Run) -> tuple[Run, SeriesPlan]:
@@ -195,9 +242,25 @@ def _another_way(run: Run) -> tuple[Run, SeriesPlan]:
 
 def _worth_another(run: Run, best: Judged) -> bool:
     """Return whether a plan breaks a must, or costs so much that mending it is not enough."""
-    expected = run.pool.expected
-    dear = expected + WORTH_ANOTHER * len(run.problem.open_slots())
-    return not best.valid or (best.cost > dear and not best.only_fine(expected))
+    return not best.valid or (_dear(run, best) and not best.only_fine(run.pool.expected))
+
+
+def _dear(run: Run, best: Judged) -> bool:
+    return best.cost > run.pool.expected + WORTH_ANOTHER * len(run.problem.open_slots())
+
+
+def _without_shapes(run: Run, best: Judged, seed: int) -> Judged:
+    """Return the plan, or one without shapes where they cost more than all else together.
+
+    Only mended plans tell: before that both cost about the same where weeks missed their aims.
+    """
+    shaped = run.problem.plan.shape.class_shapes
+    if not shaped or not _worth_another(run, best) or run.stopped or run.stop.requested():
+        return best
+    tried = _eased_plan(run, shapeless(run.problem), seed)
+    if tried is None or not tried.valid:
+        return best
+    return tried if not best.valid or 2 * tried.cost < best.cost else best
 
 
 def _harder_weeks(problem: Problem, plan: SeriesPlan) -> Iterator[str]:

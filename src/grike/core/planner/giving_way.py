@@ -1,12 +1,13 @@
 """There is always a plan: where the musts cannot all hold together, the nearest one is looked for.
 
-Some musts are then asked as aims, the weightier the later they give way; what keeps people safe,
-what was promised, and how a class is laid out stays as it is.
+What a class is made of (the rules P) gives way first, and the shapes with it where that is not
+enough. At last all musts that may yield are asked as aims, the weightier the later they give way;
+what keeps people safe, what was promised, and how a class is laid out stays as it is.
 """
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, replace
 
 from grike.core.judging.finding import Finding
@@ -17,6 +18,8 @@ from grike.core.sheet import Mode, RuleSheet
 
 #: What a step of a rule costs while it may give way; usual aims weigh 1 to 12.
 WEIGHTS = {Yields.VARIETY: 60, Yields.RETURNS: 120, Yields.BALANCE: 250, Yields.STEPS: 500}
+#: What a step of a rule on what a class is made of costs while only those give way.
+OF_COMPOSITION = 12
 #: Patterns tried besides the first, and rounds of mending: the musts were tried in full before.
 RETRIES, IMPROVE_ROUNDS = 1, 2
 #: Patterns tried at last: parts of shapes fit narrow rooms in few of them.
@@ -47,6 +50,44 @@ def may_yield(sheet: RuleSheet) -> list[Rule]:
     """Return the musts of a sheet that may give way, in the order in which they do."""
     musts = (rule for rule in CATALOGUE if rule.line(sheet).mode is Mode.MUST)
     return sorted((r for r in musts if r.yields), key=lambda rule: rule.yields)
+
+
+@dataclass(frozen=True, slots=True)
+class Easing:
+    """A problem that asks less, ``how`` in words; ``all_at_once``: of each rule that may yield."""
+
+    how: str
+    problem: Problem
+    all_at_once: bool = False
+
+
+def easings(problem: Problem) -> Iterator[Easing]:
+    """Yield problems that ask ever less: of what classes are made of, of shapes, of all musts."""
+    plan = problem.plan
+    composition = [rule for rule in may_yield(plan.sheet) if of_composition(rule)]
+    if composition:
+        sheet = plan.sheet
+        for rule in composition:
+            sheet = sheet.with_line(rule.id, mode=Mode.AIM, weight=OF_COMPOSITION)
+        own = replace(plan, sheet=sheet)
+        yield Easing("what a class is made of gives way", replace(problem, plan=own))
+        if plan.shape.class_shapes:
+            yield shapeless(replace(problem, plan=own))
+    everything = eased(problem)
+    if everything is not None:
+        yield Easing("what may give way does so", everything, all_at_once=True)
+
+
+def shapeless(problem: Problem) -> Easing:
+    """Return a problem whose classes have one format each."""
+    shape = replace(problem.plan.shape, class_shapes=())
+    own = replace(problem, plan=replace(problem.plan, shape=shape))
+    return Easing("classes leave their shapes", own)
+
+
+def of_composition(rule: Rule) -> bool:
+    """Return whether a rule is one of those on what a class is made of, whatever its topic."""
+    return rule.id.startswith("P")
 
 
 def eased(problem: Problem) -> Problem | None:

@@ -207,7 +207,7 @@ def _cell_of(
     return Cell(now.slot, now.design.focus, variant, Theme(kit, movements))
 
 
-def _variant(run: Run, now: PlannedClass) -> Variant[Any]:
+def standing_in(run: Run, now: PlannedClass) -> Variant[Any]:
     """Return the variant in which a class stands, in its shape where it has one."""
     shape = run.problem.plan.shape
     design = now.design
@@ -221,16 +221,21 @@ def _variant(run: Run, now: PlannedClass) -> Variant[Any]:
 
 
 def class_task(
-    run: Run, now: PlannedClass, without: frozenset[str] = frozenset(), *, mending: bool = False
+    run: Run,
+    now: PlannedClass,
+    without: frozenset[str] = frozenset(),
+    *,
+    mending: bool = False,
+    variant: Variant[Any] | None = None,
 ) -> WeekTask:
     """Return the task of choosing the movements of one class that stays what it is otherwise.
 
     ``mending``: it should also teach what later classes lack, which it does not teach now. Kit that
-    the room has no longer for everybody is no longer used.
+    the room has no longer for everybody is no longer used. ``variant``: another than it stands in.
     """
     problem = run.problem
     shape, sheet, week = problem.plan.shape, problem.plan.sheet, now.slot.week
-    variant = _variant(run, now)
+    variant = variant or standing_in(run, now)
     # What is carried on is there on purpose: it may stay even where others are asked for.
     carried, onward = carried_now(run, now.design, variant), carried_onward(run, now)
     cell = _cell_of(run, now, variant, without, stays=carried.keys() | onward)

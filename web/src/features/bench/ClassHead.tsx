@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Heading, Link, Text } from '@chakra-ui/react';
-import { ChevronLeft, ChevronRight, Lock, LockOpen, PencilRuler, Play, Printer, Shuffle } from 'lucide-react';
+import { ChevronLeft, ChevronRight, Columns3, Lock, LockOpen, PencilRuler, Play, Printer, Shuffle } from 'lucide-react';
 import { Link as RouterLink } from 'react-router';
 
 import { useHistory } from '~/features/board';
@@ -65,6 +65,13 @@ export function ClassHead({ detail, busy, onLock, onRefill }: Props) {
             <Button size="sm" variant="outline" disabled={busy || detail.locked} onClick={onRefill}>
               <Shuffle /> Re-fill
             </Button>
+            {!detail.locked && (
+              <Button asChild size="sm" variant="outline">
+                <RouterLink to={`/series/${detail.series}/classes/${detail.slot}/choices`}>
+                  <Columns3 /> Choices
+                </RouterLink>
+              </Button>
+            )}
             <Button asChild size="sm" variant="outline">
               <RouterLink to={`/series/${detail.series}/classes/${detail.slot}/edit`}>
                 <PencilRuler /> Edit

@@ -532,6 +532,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/series/{series_id}/classes/{slot}/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Choices
+         * @description Return other classes for a slot, in its shape and in another, and what each would change.
+         */
+        get: operations["get_choices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/series/{series_id}/classes/{slot}/document": {
         parameters: {
             query?: never;
@@ -1530,6 +1550,57 @@ export interface components {
         Changed: {
             /** Label */
             label: string;
+        };
+        /**
+         * ChoiceModel
+         * @description A class as it is, or as it could be instead.
+         *
+         *     ``verdict``: what the rules say of it against the class that is there, in a sentence. What it
+         *     would change: musts it ``breaks``, aims it ``misses`` that are kept now, and what it ``mends``.
+         *     ``document`` is the whole class, to be put in.
+         */
+        ChoiceModel: {
+            /** As Good */
+            as_good: boolean;
+            /** Blocks */
+            blocks: components["schemas"]["BlockModel"][];
+            /** Breaks */
+            breaks: string[];
+            /** Document */
+            document: {
+                [key: string]: components["schemas"]["JsonValue"];
+            };
+            /** Kit */
+            kit: components["schemas"]["Kit"][];
+            /** Mends */
+            mends: string[];
+            /** Misses */
+            misses: string[];
+            /** Name */
+            name: string;
+            /** New Movements */
+            new_movements: string[];
+            /** Other Shape */
+            other_shape: boolean;
+            /** Real Seconds */
+            real_seconds: number;
+            /** Shape */
+            shape: string;
+            /** Verdict */
+            verdict: string;
+        };
+        /**
+         * ChoicesModel
+         * @description A class with others that could stand in its slot.
+         */
+        ChoicesModel: {
+            /** Choices */
+            choices: components["schemas"]["ChoiceModel"][];
+            now: components["schemas"]["ChoiceModel"];
+            /** Slot Seconds */
+            slot_seconds: number;
+            /** Version */
+            version: number;
         };
         /**
          * ClassCautionsModel
@@ -4000,6 +4071,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AlternativeModel"][];
+                };
+            };
+        };
+    };
+    get_choices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChoicesModel"];
                 };
             };
         };

@@ -1,0 +1,170 @@
+"""Second choices: a class made otherwise, in its shape or in another, as good by the rules.
+
+Everything around it stays. Each choice is judged by the checks, with all that it would change.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from contextlib import suppress
+from dataclasses import dataclass, replace
+from itertools import islice
+from typing import Any
+
+from grike.core.errors import Conflict
+from grike.core.judging.facts import Facts
+from grike.core.judging.finding import Finding
+from grike.core.planner.assembly import assembled
+from grike.core.planner.carrying import items_of
+from grike.core.planner.linear import Outcome
+from grike.core.planner.pool import pool_report
+from grike.core.planner.problem import NeverStop, Problem, Settings
+from grike.core.planner.refill import class_task, refill, standing_in
+from grike.core.planner.run import Run
+from grike.core.planner.selection import at_least_cost, chosen_movements, within_bands
+from grike.core.planner.variants import Variant, variants_of
+from grike.core.rules import broken_musts, found_with
+from grike.core.series import PlannedClass
+
+#: So many are shown beside the class as it is, and so many others are tried for them.
+SHOWN, TRIED = 3, 8
+#: Fillings of the class as it stands, with other movements, from so many seeds.
+REFILLS = 3
+#: A choice has so many movements that no choice before it has.
+OTHER_MOVEMENTS = 3
+
+
+@dataclass(frozen=True, slots=True)
+class SecondChoice:
+    """A class that could stand in a slot: what it brings and takes away, and what it costs more.
+
+    ``other_shape``: it is built otherwise; else only its movements differ. ``cost_change``: against
+    the class that is there, all aims of the series together.
+    """
+
+    planned: PlannedClass
+    other_shape: bool
+    new: tuple[Finding, ...]
+    gone: tuple[Finding, ...]
+    cost_change: int
+
+    @property
+    def broken(self) -> int:
+        """How many musts it would break that are kept now."""
+        return len(broken_musts(self.new))
+
+    @property
+    def as_good(self) -> bool:
+        """Whether the rules see no difference, or a gain."""
+        return not self.broken and self.cost_change <= 0
+
+
+def second_choices(
+    facts: Facts, found: Sequence[Finding], slot: int, seed: int, settings: Settings
+) -> tuple[SecondChoice, ...]:
+    """Return classes for a slot, the best by the rules first, at most SHOWN.
+
+    ``found``: the findings of the plan as it is. At least one is built otherwise where any can be;
+    one that breaks a must is only shown where all do.
+    Raises Conflict where the slot is empty or its class is locked.
+    """
+    now = next((member.planned for member in facts.classes if member.slot.index == slot), None)
+    if now is None or now.locked:
+        what = "is locked" if now else "has no class yet"
+        raise Conflict(f"The slot {what}.", fix="Unlock it first." if now else "Plan it first.")
+    problem = Problem(facts.plan, facts.library)
+    alike = _judged(facts, found, now, _refilled(problem, facts, slot, seed, settings), False)
+    others = _judged(facts, found, now, _built_otherwise(problem, facts, now, seed, settings), True)
+    if any(not choice.broken for choice in (*alike, *others)):
+        alike, others = ([c for c in own if not c.broken] for own in (alike, others))
+    # One way of building it each, the best of them; the rest of the places go to whatever is best.
+    shown = [*alike[:1], *others[:1]]
+    for choice in sorted([*alike[1:], *others[1:]], key=_mark):
+        if len(shown) < SHOWN and all(_differ(choice, other) for other in shown):
+            shown.append(choice)
+    return tuple(sorted(shown, key=_mark))
+
+
+def _differ(one: SecondChoice, other: SecondChoice) -> bool:
+    """Return whether two choices are worth being shown side by side."""
+    before = set(other.planned.design.movement_ids())
+    return len(set(one.planned.design.movement_ids()) - before) >= OTHER_MOVEMENTS
+
+
+def _mark(choice: SecondChoice) -> tuple[int, int]:
+    return choice.broken, choice.cost_change
+
+
+def _judged(
+    facts: Facts,
+    found: Sequence[Finding],
+    now: PlannedClass,
+    classes: Iterator[PlannedClass],
+    other_shape: bool,
+) -> list[SecondChoice]:
+    """Return classes with what the checks say of them, each once, the best first."""
+    seen = {frozenset(now.design.movement_ids())}
+    before = sum(finding.cost for finding in found)
+    out: list[SecondChoice] = []
+    for planned in classes:
+        ids = frozenset(planned.design.movement_ids())
+        if ids in seen:
+            continue
+        seen.add(ids)
+        new, after = found_with(facts, planned, found)
+        left = {finding.key for finding in after}
+        gone = tuple(finding for finding in found if finding.key not in left)
+        cost = sum(finding.cost for finding in after) - before
+        out.append(SecondChoice(planned, other_shape, tuple(new), gone, cost))
+    return sorted(out, key=_mark)
+
+
+def _refilled(
+    problem: Problem, facts: Facts, slot: int, seed: int, settings: Settings
+) -> Iterator[PlannedClass]:
+    """Yield the class as it stands with other movements."""
+    for number in range(REFILLS):
+        with suppress(Conflict):
+            yield refill(problem, slot, seed + number, settings, facts=facts)
+
+
+def _built_otherwise(
+    problem: Problem, facts: Facts, now: PlannedClass, seed: int, settings: Settings
+) -> Iterator[PlannedClass]:
+    """Yield the class with its focus and kit in other shapes or formats, those most alike first."""
+    slot = now.slot.index
+    own = replace(problem, free=frozenset({slot}))
+    run = Run(own, settings, NeverStop(), seed, pool_report(problem))
+    run.facts.update({f.slot.index: f for f in facts.classes if f.slot.index != slot})
+    before = [p.design.movement_ids() for p in problem.plan.classes if p.slot.index < slot]
+    known = problem.plan.known.union(*before)
+    for variant in islice(_others(run, now), TRIED):
+        task = class_task(run, now, variant=variant)
+        limits = run.limits(settings.week_time)
+        solved = within_bands(task.scope, task.rows, run.taste(seed), limits, refine=False)
+        if solved.outcome is not Outcome.FOUND:
+            solved = at_least_cost(task.rows, limits)
+        if solved.outcome is not Outcome.FOUND:
+            continue
+        movements = chosen_movements(task.scope, solved)[slot]
+        items = items_of(task.carried.get(slot, {}))
+        cell = task.cells[slot]
+        yield assembled(own, settings, cell, movements, known=known, seed=seed, items=items)
+
+
+def _others(run: Run, now: PlannedClass) -> Iterator[Variant[Any]]:
+    """Yield for each other shape or format the size that is most like the class."""
+    there, focus = standing_in(run, now), now.design.focus
+    sets = there.all_sets
+    nearest: dict[str, Variant[Any]] = {}
+    for variant in variants_of(run.problem.plan):
+        name = variant.shape_id or variant.kind
+        if name == (there.shape_id or there.kind) or not variant.fits_focus(focus):
+            continue
+        best = nearest.get(name)
+        if best is None or abs(variant.all_sets - sets) < abs(best.all_sets - sets):
+            nearest[name] = variant
+    yield from sorted(nearest.values(), key=lambda own: (abs(own.all_sets - sets), own.name))
+
+
+__all__ = ["SHOWN", "SecondChoice", "second_choices"]

@@ -1,0 +1,67 @@
+"""Second choices: other classes for a slot, each judged as if it stood there."""
+
+from __future__ import annotations
+
+import unittest
+from dataclasses import replace
+
+from grike.core.errors import Conflict
+from grike.core.planner import Settings
+from grike.core.planner.second import OTHER_MOVEMENTS, SHOWN, SecondChoice, second_choices
+from grike.core.rules import Facts, broken_musts, findings
+from tests.core.test_anchors import in_shapes
+
+SLOTS = (1, 4, 5)
+
+
+def choices_of(slot: int) -> tuple[SecondChoice, ...]:
+    """Return the second choices of a slot of a series in shapes."""
+    facts = in_shapes()
+    return second_choices(facts, findings(facts), slot, 3, Settings())
+
+
+class Choices(unittest.TestCase):
+    def test_each_is_what_the_checks_say(self) -> None:
+        """Cost and broken musts are those of the whole plan, worked out from nothing."""
+        facts = in_shapes()
+        before = findings(facts)
+        for slot in SLOTS:
+            for choice in choices_of(slot):
+                after = findings(Facts(facts.plan.with_class(choice.planned), facts.library))
+                cost = sum(f.cost for f in after) - sum(f.cost for f in before)
+                self.assertEqual(choice.cost_change, cost)
+                new = {f.key for f in broken_musts(after)} - {f.key for f in broken_musts(before)}
+                self.assertEqual(choice.broken, len(new))
+                self.assertEqual(choice.as_good, not new and cost <= 0)
+
+    def test_other_movements_and_another_shape(self) -> None:
+        """The focus stays; some keep the shape, some have another, and each is worth a look."""
+        built: set[bool] = set()
+        for slot in SLOTS:
+            member = next(m for m in in_shapes().classes if m.slot.index == slot)
+            found = choices_of(slot)
+            self.assertLessEqual(len(found), SHOWN)
+            built |= {choice.other_shape for choice in found}
+            for choice in found:
+                design = choice.planned.design
+                self.assertIs(design.focus, member.design.focus)
+                self.assertEqual(design.shape != member.design.shape, choice.other_shape)
+                self.assertNotEqual(set(design.movement_ids()), set(member.design.movement_ids()))
+            first, third = (set(found[n].planned.design.movement_ids()) for n in (0, -1))
+            self.assertTrue(len(found) < SHOWN or len(third - first) >= OTHER_MOVEMENTS)
+            marks = [(choice.broken, choice.cost_change) for choice in found]
+            self.assertEqual(marks, sorted(marks))
+        self.assertEqual(built, {True, False})
+
+    def test_a_locked_class_has_none(self) -> None:
+        """Nor has a slot without a class."""
+        facts = in_shapes()
+        locked = replace(facts.classes[0].planned, locked=True)
+        plan = Facts(facts.plan.with_class(locked), facts.library)
+        for slot in (locked.slot.index, 99):
+            with self.assertRaises(Conflict):
+                second_choices(plan, findings(plan), slot, 1, Settings())
+
+
+if __name__ == "__main__":
+    unittest.main()

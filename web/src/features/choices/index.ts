@@ -1,0 +1,1 @@
+export { ChoicesPage } from './ChoicesPage';
