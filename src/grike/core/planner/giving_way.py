@@ -17,9 +17,13 @@ from grike.core.rules.rule import Rule, Yields
 from grike.core.sheet import Mode, RuleSheet
 
 #: What a step of a rule costs while it may give way; usual aims weigh 1 to 12.
-WEIGHTS = {Yields.VARIETY: 60, Yields.RETURNS: 120, Yields.BALANCE: 250, Yields.STEPS: 500}
-#: What a step of a rule on what a class is made of costs while only those give way.
-OF_COMPOSITION = 12
+WEIGHTS = {
+    Yields.COMPOSITION: 12,
+    Yields.VARIETY: 60,
+    Yields.RETURNS: 120,
+    Yields.BALANCE: 250,
+    Yields.STEPS: 500,
+}
 #: Patterns tried besides the first, and rounds of mending: the musts were tried in full before.
 RETRIES, IMPROVE_ROUNDS = 1, 2
 #: Patterns tried at last: parts of shapes fit narrow rooms in few of them.
@@ -64,11 +68,11 @@ class Easing:
 def easings(problem: Problem) -> Iterator[Easing]:
     """Yield problems that ask ever less: of what classes are made of, of shapes, of all musts."""
     plan = problem.plan
-    composition = [rule for rule in may_yield(plan.sheet) if of_composition(rule)]
+    composition = [r for r in may_yield(plan.sheet) if r.yields is Yields.COMPOSITION]
     if composition:
         sheet = plan.sheet
         for rule in composition:
-            sheet = sheet.with_line(rule.id, mode=Mode.AIM, weight=OF_COMPOSITION)
+            sheet = sheet.with_line(rule.id, mode=Mode.AIM, weight=WEIGHTS[rule.yields])
         own = replace(plan, sheet=sheet)
         yield Easing("what a class is made of gives way", replace(problem, plan=own))
         if plan.shape.class_shapes:
@@ -83,11 +87,6 @@ def shapeless(problem: Problem) -> Easing:
     shape = replace(problem.plan.shape, class_shapes=())
     own = replace(problem, plan=replace(problem.plan, shape=shape))
     return Easing("classes leave their shapes", own)
-
-
-def of_composition(rule: Rule) -> bool:
-    """Return whether a rule is one of those on what a class is made of, whatever its topic."""
-    return rule.id.startswith("P")
 
 
 def eased(problem: Problem) -> Problem | None:

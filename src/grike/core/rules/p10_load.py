@@ -137,5 +137,5 @@ P10 = Rule(
     gives=_of_load,
     unit=SETS,
     about=Topic.BODY,
-    yields=Yields.BALANCE,
+    yields=Yields.COMPOSITION,
 )

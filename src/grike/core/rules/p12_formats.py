@@ -167,5 +167,5 @@ P12 = Rule(
     reach=Reach.DESIGN,
     mends=(Mend.LAST_ROUND, Mend.FORMAT, Mend.SWAP_ANYWHERE),
     about=Topic.CLASS,
-    yields=Yields.VARIETY,
+    yields=Yields.COMPOSITION,
 )

@@ -63,5 +63,5 @@ P13 = Rule(
     reach=Reach.DESIGN,
     mends=(Mend.SWAP_ANYWHERE, Mend.LENGTH),
     about=Topic.BODY,
-    yields=Yields.VARIETY,
+    yields=Yields.COMPOSITION,
 )

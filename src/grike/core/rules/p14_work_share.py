@@ -92,5 +92,5 @@ P14 = Rule(
     },
     reach=Reach.CLASS,
     mends=(Mend.LENGTH, Mend.FORMAT),
-    yields=Yields.VARIETY,
+    yields=Yields.COMPOSITION,
 )

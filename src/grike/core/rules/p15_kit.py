@@ -130,5 +130,5 @@ P15 = Rule(
     gives=_with_kit,
     unit=MOVEMENTS,
     about=Topic.ROOM,
-    yields=Yields.VARIETY,
+    yields=Yields.COMPOSITION,
 )

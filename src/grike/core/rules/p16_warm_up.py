@@ -89,5 +89,5 @@ P16 = Rule(
     reach=Reach.CLASS,
     mends=(Mend.WARM_UP, Mend.TIME),
     about=Topic.BODY,
-    yields=Yields.VARIETY,
+    yields=Yields.COMPOSITION,
 )

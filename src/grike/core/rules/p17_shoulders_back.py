@@ -110,5 +110,5 @@ P17 = Rule(
     mends=(Mend.ORDER, Mend.SWAP_ANYWHERE, Mend.BREATHER),
     gives=_of_joint,
     about=Topic.BODY,
-    yields=Yields.VARIETY,
+    yields=Yields.COMPOSITION,
 )

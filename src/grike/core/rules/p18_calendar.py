@@ -130,5 +130,5 @@ P18 = Rule(
     },
     mends=(Mend.FINISH, Mend.FORMAT, Mend.ANOTHER_DAY),
     about=Topic.WEEK,
-    yields=Yields.VARIETY,
+    yields=Yields.COMPOSITION,
 )

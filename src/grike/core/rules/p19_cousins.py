@@ -67,5 +67,5 @@ P19 = Rule(
     reach=Reach.DESIGN,
     mends=(Mend.SWAP,),
     gives=of_itself,
-    yields=Yields.VARIETY,
+    yields=Yields.COMPOSITION,
 )

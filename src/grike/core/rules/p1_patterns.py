@@ -130,5 +130,5 @@ P1 = Rule(
     gives=_of_pattern,
     unit=MOVEMENTS,
     way_out="classes without all that their focus is made of",
-    yields=Yields.BALANCE,
+    yields=Yields.COMPOSITION,
 )

@@ -82,5 +82,5 @@ P20 = Rule(
     },
     reach=Reach.CLASS,
     mends=(Mend.ORDER, Mend.SWAP_ANYWHERE),
-    yields=Yields.VARIETY,
+    yields=Yields.COMPOSITION,
 )

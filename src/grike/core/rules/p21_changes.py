@@ -64,5 +64,5 @@ P21 = Rule(
     numbers={"level": Whole("level from which it holds", 1, 3)},
     reach=Reach.DESIGN,
     mends=(Mend.LAST_ROUND,),
-    yields=Yields.VARIETY,
+    yields=Yields.COMPOSITION,
 )

@@ -86,5 +86,5 @@ P2 = Rule(
     gives=_of_tier,
     unit=MOVEMENTS,
     way_out="classes with fewer main lifts",
-    yields=Yields.BALANCE,
+    yields=Yields.COMPOSITION,
 )

@@ -79,5 +79,5 @@ P3 = Rule(
     gives=_of_tier,
     unit=MOVEMENTS,
     way_out="more small movements in a class",
-    yields=Yields.VARIETY,
+    yields=Yields.COMPOSITION,
 )

@@ -105,5 +105,5 @@ P5 = Rule(
     stages=(Stage.ORDERING,),
     reach=Reach.DESIGN,
     mends=(Mend.ORDER,),
-    yields=Yields.VARIETY,
+    yields=Yields.COMPOSITION,
 )

@@ -107,5 +107,5 @@ P6 = Rule(
     numbers={"share": Number("sets of a block for one region (%)", 50, 100)},
     reach=Reach.DESIGN,
     mends=(Mend.ORDER, Mend.SWAP_ANYWHERE),
-    yields=Yields.VARIETY,
+    yields=Yields.COMPOSITION,
 )

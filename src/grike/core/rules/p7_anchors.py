@@ -96,5 +96,5 @@ P7 = Rule(
     mends=(Mend.CARRY,),
     unit=MOVEMENTS,
     way_out="main lifts that do not come back",
-    yields=Yields.RETURNS,
+    yields=Yields.COMPOSITION,
 )

@@ -130,5 +130,5 @@ P8 = Rule(
     },
     unit=SETS,
     about=Topic.WEEK,
-    yields=Yields.STEPS,
+    yields=Yields.COMPOSITION,
 )

@@ -71,10 +71,11 @@ class Yields(IntEnum):
     """
 
     NEVER = 0
-    VARIETY = 1
-    RETURNS = 2
-    BALANCE = 3
-    STEPS = 4
+    COMPOSITION = 1
+    VARIETY = 2
+    RETURNS = 3
+    BALANCE = 4
+    STEPS = 5
 
     @property
     def words(self) -> str:
@@ -84,9 +85,10 @@ class Yields(IntEnum):
 
 _YIELDS = {
     Yields.NEVER: "Never gives way.",
-    Yields.VARIETY: "Gives way first, with variety from day to day.",
-    Yields.RETURNS: "Gives way second: how soon a movement comes back.",
-    Yields.BALANCE: "Gives way third, with balance and focus.",
+    Yields.COMPOSITION: "Gives way first, with what a class is made of.",
+    Yields.VARIETY: "Gives way second, with variety from day to day.",
+    Yields.RETURNS: "Gives way third: how soon a movement comes back.",
+    Yields.BALANCE: "Gives way fourth, with balance and focus.",
     Yields.STEPS: "Gives way last: the steps from week to week.",
 }
 
