@@ -9,7 +9,7 @@ from fastapi import APIRouter
 from grike.api.classes.access import member_of, require_unlocked
 from grike.api.classes.models import ChoiceModel, ChoicesModel
 from grike.api.classes.views import blocks_of
-from grike.api.security import Director, StateOf
+from grike.api.security import SignedIn, StateOf
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.planner import Settings
 from grike.core.planner.second import SecondChoice, second_choices
@@ -24,7 +24,7 @@ AS_IT_IS = "The class as it is."
 
 
 @router.get("/choices")
-def get_choices(series_id: int, slot: int, _: Director, state: StateOf) -> ChoicesModel:
+def get_choices(series_id: int, slot: int, _: SignedIn, state: StateOf) -> ChoicesModel:
     """Return other classes for a slot, in its shape and in another, and what each would change."""
     with state.database.transaction() as connection:
         held = state.series(connection, series_id)
