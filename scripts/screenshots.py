@@ -105,9 +105,10 @@ def walk(camera: Photographer) -> None:
     camera.press("Use dark colours")
     camera.press("Focus")
     camera.take("board-dark")
-    camera.go(f"{board}/classes/5", "[data-cue]")
-    camera.take("class-dark")
     camera.press("Use light colours")
+    camera.go(f"{board}/classes/5/choices", "[aria-label^='Take choice']")
+    camera.take("class-choices")
+    camera.go(f"{board}/classes/5", "[data-cue]")
     camera.take("class")
     parts = " or ".join(f".='{name}'" for name in ("Work", "Lift", "Pairs", "Circuit", "Pulse"))
     rows = f"//h2[{parts}]/../following-sibling::div//button"

@@ -18,13 +18,15 @@ from grike.core.judging.pool import pool
 from grike.core.kit import Kit, Room
 from grike.core.movement import Movement, StandIn
 from grike.core.planner import Problem, Settings, Status, plan
-from grike.core.planner.giving_way import GaveWay, eased, may_yield
+from grike.core.planner.giving_way import GaveWay, eased, easings, may_yield
 from grike.core.rules import BY_ID, CATALOGUE, Facts, broken_musts, default_sheet, findings
 from grike.core.rules.rule import Yields
 from grike.core.series import SeriesPlan, SeriesShape
 from grike.core.sharing import may_share, taken_in_turns, usable_kit, without_kit
 from grike.core.sheet import Mode
 from grike.core.wishes import Wishes
+from grike.exchange.presets import presets
+from grike.exchange.shapes import shipped_shapes
 from tests.builders import (
     a_class,
     a_library,
@@ -153,6 +155,24 @@ class GivingWay(unittest.TestCase):
         self.assertEqual(weights, sorted(set(weights)))
         self.assertIs(sheet["D1"].mode, Mode.MUST)
         self.assertIs(sheet["D4"].mode, Mode.AIM)
+
+    def test_what_a_class_is_made_of_goes_first(self) -> None:
+        """Then the shapes, and all other musts only after both."""
+        blend = presets()[0]
+        shape = replace(a_shape(), class_shapes=shipped_shapes())
+        first, second, last = easings(Problem(SeriesPlan(shape, blend.sheet()), LIBRARY))
+        composed = {rule.id for rule in CATALOGUE if rule.yields is Yields.COMPOSITION}
+        for easing in (first, second):
+            sheet = easing.problem.plan.sheet
+            musts = {r.id for r in CATALOGUE if r.line(sheet).mode is Mode.MUST}
+            asked = {r.id for r in CATALOGUE if r.line(blend.sheet()).mode is Mode.MUST}
+            self.assertEqual(asked - musts, {"P1", "P2", "P3", "P19"})
+            self.assertTrue(musts.isdisjoint(composed))
+        shapes = [bool(own.problem.plan.shape.class_shapes) for own in (first, second, last)]
+        self.assertEqual(shapes, [True, False, True])
+        self.assertEqual([own.all_at_once for own in (first, second, last)], [False, False, True])
+        (only_one,) = easings(Problem(SeriesPlan(shape, default_sheet()), LIBRARY))
+        self.assertTrue(only_one.all_at_once)
 
     def test_words(self) -> None:
         """How often, in which weeks, and the way out."""

@@ -6,17 +6,21 @@ Their numbers are common practice, no source, but where a source is named.
 from __future__ import annotations
 
 import unittest
+from itertools import combinations
 from typing import Any
 
 from grike.core.advice.alternatives import alternatives
 from grike.core.advice.why import why_movement
 from grike.core.anatomy import Muscle, Region
+from grike.core.bouts import Gap
 from grike.core.class_shape import ClassShape, ShapePart
 from grike.core.design import Block, ClassDesign, Role
+from grike.core.expansion import steps
 from grike.core.family import Family
 from grike.core.focus import Focus
 from grike.core.formats import (
     AddOn,
+    CountedCircuit,
     Format,
     Ladder,
     LastBurst,
@@ -35,15 +39,18 @@ from grike.core.movement import Role as Use
 from grike.core.pairs import kinds_of
 from grike.core.pattern import Pattern, Tier
 from grike.core.planner.bands import without
+from grike.core.planner.linear import Limits
 from grike.core.planner.run import WeekTask
+from grike.core.planner.selection import at_least_cost
 from grike.core.planner.shares import MARGIN, alike, shares
 from grike.core.planner.variants import variant_for
 from grike.core.planner.variants.shaping import with_parts
 from grike.core.purpose import Purpose
 from grike.core.rehearsal import cool_down_seconds, warm_up_seconds
 from grike.core.rows.row import Row
-from grike.core.rows.scope import Scope
+from grike.core.rows.scope import Bay, Choice, Scope
 from grike.core.rules import Facts, Finding
+from grike.core.rules.p12_formats import P12
 from grike.core.rules.p15_kit import kinds
 from grike.core.rules.p18_calendar import most_finishes
 from grike.core.sheet import Mode
@@ -379,6 +386,37 @@ class Arc(unittest.TestCase):
         self.assertEqual(items[0].passes[2].finish, Phase("small pulses", END_SECONDS))
         lifts = a_class(block(StraightSets(3, 30, 30, reps=8), "squat"))
         self.assertEqual(with_last_round(lifts, LIBRARY), lifts)
+
+    def test_the_last_pass_on_half_the_rests(self) -> None:
+        """Three passes of two by reps: 30 s between in the first two, 15 s in the last."""
+        fmt = CountedCircuit(10, 3, rest_seconds=30, round_rest_seconds=60)
+        other = with_last_round(a_class(block(fmt, "squat", "push")), LIBRARY)
+        rests = [s.seconds for s in steps(other, LIBRARY) if isinstance(s, Gap) and s.seconds]
+        self.assertEqual(rests, [30, 60, 30, 60, 15])
+        self.assertEqual(found("P21", other), [])
+
+
+class OnOneLevel(unittest.TestCase):
+    def test_blocks_stay_standing_or_on_the_floor(self) -> None:
+        """Two blocks of two: an even number is done on the floor, by rows as by the check."""
+        ids = ("squat", "push", "hinge", "crunch")
+        sheet = only("P12", mode=Mode.AIM)
+        slot = a_plan(sheet=sheet).shape.slots()[0]
+        choices = tuple(Choice(LIBRARY[i], 0, 1, 12, 100, 0) for i in ids)
+        quick = ((frozenset(choice.key for choice in choices), 2),)
+        bay = Bay(0, slot, Focus.WHOLE, 4, None, choices, quick=quick)
+        rows = P12.rows
+        assert rows is not None
+        for chosen in combinations(ids, 2):
+            given_ = [
+                Row("given", "", ((c.key, 1),), low=n, high=n)
+                for c in choices
+                for n in [int(c.movement.id in chosen)]
+            ]
+            own = list(rows(Scope([bay], []), P12.line(sheet)))
+            cost = at_least_cost([*given_, *own], Limits(1, 10, 1)).cost
+            faults = found("P12", a_class(block(ShortIntervals(), *chosen)))
+            self.assertEqual(bool(cost), bool(faults), chosen)
 
 
 class Rising(unittest.TestCase):
