@@ -43,6 +43,7 @@ from grike.core.planner.linear import Limits
 from grike.core.planner.run import WeekTask
 from grike.core.planner.selection import at_least_cost
 from grike.core.planner.shares import MARGIN, alike, shares
+from grike.core.planner.taste import Taste
 from grike.core.planner.variants import variant_for
 from grike.core.planner.variants.shaping import with_parts
 from grike.core.purpose import Purpose
@@ -394,6 +395,26 @@ class Arc(unittest.TestCase):
         rests = [s.seconds for s in steps(other, LIBRARY) if isinstance(s, Gap) and s.seconds]
         self.assertEqual(rests, [30, 60, 30, 60, 15])
         self.assertEqual(found("P21", other), [])
+
+
+class Liked(unittest.TestCase):
+    def test_standing_before_sitting_and_hard_before_calm(self) -> None:
+        """Of two alike the one on a chair weighs more; of quick finishes the easier one does."""
+        slot = a_plan().shape.slots()[0]
+        fast = {"pace": Pace.FAST, "targets": (Muscle.CALVES,)}
+        alike = [
+            a_movement("up"),
+            a_movement("sat", position=Position.SEATED_CHAIR),
+            a_movement("hard", met=9.0, **fast),
+            a_movement("calm", met=4.0, **fast),
+        ]
+        for seed in range(20):
+            choices = [Choice(m, 0, 1, 12, 100, 0, aside=True) for m in alike]
+            bay = Bay(0, slot, Focus.WHOLE, 2, None, tuple(choices))
+            liked = Taste({}, seed).weights(Scope([bay], []))
+            up, sat, hard, calm = (liked[choice.key] for choice in choices)
+            self.assertLess(up, sat)
+            self.assertLess(hard, calm)
 
 
 class OnOneLevel(unittest.TestCase):

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from grike.core.anatomy import Muscle
 from grike.core.focus import Focus, on_focus
-from grike.core.movement import Movement, Pace
+from grike.core.movement import Movement, Pace, Position
 from grike.core.pattern import Pattern, Tier
 from grike.core.rows.row import Key
 from grike.core.rows.scope import Choice, Scope
@@ -26,6 +26,8 @@ USED = 5
 WISH = 60
 #: A fast minute is hard from so many times the energy of rest on; what each step less weighs.
 HARD_MET, CALM = 8, 5
+#: Sitting down is for those who have to: a seat weighs as much, and counts as so many uses.
+SEATED, SEAT_USES = 15, 2
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,6 +52,7 @@ class Taste:
                 used = USED * self.used.get(choice.movement.id, 0)
                 tier = TIERS[choice.movement.tier_for(scope.group.level)]
                 calm = CALM * _calm(choice) if scope.group.level > 1 else 0
+                calm += SEATED * _seated(choice.movement)
                 wish = WISH * (choice.movement.id in self.wanted)
                 out[choice.key] = tier + used + single + noise + calm - wish
         return out
@@ -61,6 +64,10 @@ def _calm(choice: Choice) -> int:
     if not choice.aside or movement.pace is not Pace.FAST:
         return 0
     return max(0, HARD_MET - round(movement.met or 0))
+
+
+def _seated(movement: Movement) -> bool:
+    return movement.position is Position.SEATED_CHAIR
 
 
 def _mix(text: str, number: int, seed: int) -> int:
@@ -99,7 +106,8 @@ def _some_of_each(movements: Sequence[Movement], taste: Taste, index: int, most:
     def worth(movement: Movement) -> tuple[bool, int, int]:
         known = movement.foundation or movement.id in taste.known
         noise = _mix(movement.id, index, taste.seed) % 1009
-        return (not known, taste.used.get(movement.id, 0), noise)
+        used = taste.used.get(movement.id, 0) + SEAT_USES * _seated(movement)
+        return (not known, used, noise)
 
     kept: set[str] = set()
     for own in groups.values():
