@@ -112,7 +112,7 @@ class SetUp(WithBrowser):
         self.go("/series/new", "[aria-label=Days]")
         self.fill("Name", "Few formats")
         self.fill("Weeks", "1")
-        path = "//summary[contains(., 'Formats (all that suit the level)')]"
+        path = "//summary[contains(., 'Formats (those of the shapes)')]"
         self.wait.until(lambda d: d.find_elements(By.XPATH, path))[0].click()
         formats = self.see("[role=group][aria-label=Formats]")
         for name in ("Three-pace rounds",):
@@ -142,7 +142,7 @@ class SetUp(WithBrowser):
         self.go("/series/new", "[aria-label=Days]")
         self.fill("Name", "With parts")
         self.fill("Weeks", "1")
-        path = "//summary[contains(., 'Shapes of classes (none')]"
+        path = "//summary[contains(., 'Shapes of classes (')]"
         self.wait.until(lambda d: d.find_elements(By.XPATH, path))[0].click()
         self.press("All that fit 45 minutes")
         self.see_text("chosen that fit 45 minutes")

@@ -18,18 +18,17 @@ export function FormatMenu({ draft, error, onDraft }: Props) {
   const { data: catalogue } = useQuery(catalogueOptions);
   if (!catalogue) return null;
   const chosen = draft.formats ?? [];
-  const toggle = (id: string) => onDraft({ ...draft, formats: toggled(chosen, id) });
+  // Classes in shapes have the formats of their parts, so whoever chooses formats leaves the shapes.
+  const toggle = (id: string) => onDraft({ ...draft, formats: toggled(chosen, id), shapes: [] });
+  const usual = draft.shapes?.length ? 'those of the shapes' : 'all that suit the level';
   return (
-    <Fold
-      mb="3"
-      needed={Boolean(error)}
-      title={`Formats (${chosen.length ? `${chosen.length} chosen` : 'all that suit the level'})`}
-    >
+    <Fold mb="3" needed={Boolean(error)} title={`Formats (${chosen.length ? `${chosen.length} chosen` : usual})`}>
       {() => (
         <>
           <Text color="soft" mb="1">
             Choose those that you want to rotate. Four or more leave enough for days in a row to differ, with strength
-            and endurance in every week. A last burst ends a class of another format.
+            and endurance in every week. A last burst ends a class of another format. Each class has one format then,
+            and no shape.
           </Text>
           <Flex gap="1" wrap="wrap" role="group" aria-label="Formats">
             {catalogue.formats

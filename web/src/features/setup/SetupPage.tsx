@@ -153,7 +153,7 @@ function SetupForm({ id, version, first }: { id: number; version: number; first:
         level={draft.level}
         chosen={draft.shapes ?? []}
         error={fields.shapes}
-        onChosen={(shapes) => set({ shapes })}
+        onChosen={(shapes) => set(shapes.length ? { shapes, formats: [] } : { shapes })}
       />
       <Carrying draft={draft} onDraft={put} />
       <WishFields draft={draft} error={fields.wishes} onDraft={put} />
