@@ -8,7 +8,9 @@ import re
 import signal
 import time
 import unittest
+from contextlib import suppress
 
+from selenium.common.exceptions import StaleElementReferenceException
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.support.ui import Select
@@ -50,6 +52,7 @@ class SetUp(WithBrowser):
         self.press("Set up a series")
         self.see("[aria-label=Days]")
         self.fill("Name", "Spring in the hall")
+        self.press("Balance only")
         self.fill("Weeks", "2")
         self.press("Thursday")
         self.driver.refresh()
@@ -112,7 +115,9 @@ class SetUp(WithBrowser):
         self.go("/series/new", "[aria-label=Days]")
         self.fill("Name", "Few formats")
         self.fill("Weeks", "1")
-        path = "//summary[contains(., 'Formats (those of the shapes)')]"
+        self.see_text("Formats (those of the shapes)")
+        self.press("Balance only")
+        path = "//summary[contains(., 'Formats (all that suit the level)')]"
         self.wait.until(lambda d: d.find_elements(By.XPATH, path))[0].click()
         formats = self.see("[role=group][aria-label=Formats]")
         for name in ("Three-pace rounds",):
@@ -318,8 +323,15 @@ class Class(WithBrowser):
             )
         self.press("Lock")
         self.see_text("The class was changed in the meantime.")
-        self.press("Lock")
-        self.button("Unlock")
+
+        def locked_at_last(_: object) -> bool:
+            # The page as it is now may still be on its way, and what is pressed before is refused.
+            with suppress(StaleElementReferenceException):
+                for button in self.driver.find_elements(By.XPATH, "//button[.='Lock']"):
+                    button.click()
+            return bool(self.driver.find_elements(By.XPATH, "//button[.='Unlock']"))
+
+        self.wait.until(locked_at_last)
 
     def test_the_run_sheet_is_one_page(self) -> None:
         """Every work movement stands on the sheet, and its print is one page of A4."""
