@@ -39,7 +39,7 @@ NEAREST_TRIES = 3
 #: And from so many where only what a class is made of gives way: what is asked less comes next.
 EASED_TRIES = 1
 GIVING_WAY = ", where not all musts can hold: {}"
-NO_SHAPES = "No filling of the shapes keeps the other rules here, so each class has one format."
+NO_SHAPES = "Shapes and the other rules do not go together here, so each class has one format."
 TRIED_ANOTHER_WAY = ", tried another way, since some aims are missed"
 #: So many broken musts are named in a plan that could not keep them all.
 MOST_TOLD = 5
