@@ -17,7 +17,7 @@ SLOTS = (1, 4, 5)
 def choices_of(slot: int) -> tuple[SecondChoice, ...]:
     """Return the second choices of a slot of a series in shapes."""
     facts = in_shapes()
-    return second_choices(facts, findings(facts), slot, 3, Settings())
+    return second_choices(facts, findings(facts), slot, seed=3, settings=Settings())
 
 
 class Choices(unittest.TestCase):
@@ -60,7 +60,7 @@ class Choices(unittest.TestCase):
         plan = Facts(facts.plan.with_class(locked), facts.library)
         for slot in (locked.slot.index, 99):
             with self.assertRaises(Conflict):
-                second_choices(plan, findings(plan), slot, 1, Settings())
+                second_choices(plan, findings(plan), slot, seed=1, settings=Settings())
 
 
 if __name__ == "__main__":

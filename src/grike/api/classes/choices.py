@@ -32,7 +32,7 @@ def get_choices(series_id: int, slot: int, _: SignedIn, state: StateOf) -> Choic
     member = member_of(facts, slot)
     require_unlocked(member)
     settings = Settings(paces=facts.paces)
-    found = second_choices(facts, held.found, slot, held.stored.version, settings)
+    found = second_choices(facts, held.found, slot, seed=held.stored.version, settings=settings)
     now = _model(facts, member, member.planned, None)
     return ChoicesModel(
         version=held.stored.version,

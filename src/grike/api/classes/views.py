@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 
 from grike.api.board.views import HistoryModels, class_volume, finding_model
 from grike.api.classes.models import (
@@ -54,9 +54,7 @@ def _cue(cue: Cue) -> CueModel:
 def blocks_of(facts: Facts, member: ClassFacts, clock: ClassClock) -> list[BlockModel]:
     """Return the blocks of a class with their movements, doses and times."""
     new = {c.movement_id for c in clock.real if c.kind is CueKind.SHOW and c.label == "New"}
-    bouts: dict[tuple[int, int], list[Bout]] = {}
-    for bout in clock.bouts:
-        bouts.setdefault((bout.block, bout.place), []).append(bout)
+    bouts = _by_place(clock.bouts)
     out: list[BlockModel] = []
     at = 0
     for index, block in enumerate(member.design.blocks):
@@ -91,6 +89,14 @@ def blocks_of(facts: Facts, member: ClassFacts, clock: ClassClock) -> list[Block
                 active_rest=block.active_rest,
             )
         )
+    return out
+
+
+def _by_place(every: Iterable[Bout]) -> dict[tuple[int, int], list[Bout]]:
+    """Return the bouts of each place, by block and place."""
+    out: dict[tuple[int, int], list[Bout]] = {}
+    for bout in every:
+        out.setdefault((bout.block, bout.place), []).append(bout)
     return out
 
 

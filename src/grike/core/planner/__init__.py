@@ -119,7 +119,7 @@ def _nearest(run: Run, failure: Failure, seed: int) -> PlanResult | None:
             best = easing, tried
         if best is not None and not _dear(run, best[1]):
             break
-    return _nearest_result(run, *best, failure, seed) if best is not None else None
+    return _nearest_result(run, *best, failure, seed=seed) if best is not None else None
 
 
 def _eased_plan(run: Run, easing: Easing, seed: int) -> Judged | None:
@@ -147,7 +147,7 @@ def _as_asked(run: Run, plan: SeriesPlan) -> Judged:
 
 
 def _nearest_result(
-    run: Run, easing: Easing, judged: Judged, failure: Failure, seed: int
+    run: Run, easing: Easing, judged: Judged, failure: Failure, *, seed: int
 ) -> PlanResult:
     """Return the result for a plan that was asked less."""
     problem = run.problem

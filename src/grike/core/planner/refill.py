@@ -230,8 +230,8 @@ def class_task(
 ) -> WeekTask:
     """Return the task of choosing the movements of one class that stays what it is otherwise.
 
-    ``mending``: it should also teach what later classes lack, which it does not teach now. Kit that
-    the room has no longer for everybody is no longer used. ``variant``: another than it stands in.
+    ``mending``: it should also teach what later classes lack. Kit that the room has no longer for
+    everybody is no longer used. ``variant``: another than it stands in.
     """
     problem = run.problem
     shape, sheet, week = problem.plan.shape, problem.plan.sheet, now.slot.week
@@ -239,10 +239,8 @@ def class_task(
     # What is carried on is there on purpose: it may stay even where others are asked for.
     carried, onward = carried_now(run, now.design, variant), carried_onward(run, now)
     cell = _cell_of(run, now, variant, without, stays=carried.keys() | onward)
-    reach = max(6, int(D4.line(sheet).numbers["gap"]) + 1)
-    around = [
-        f for i, f in run.facts.items() if f.slot.week == week or abs(i - now.slot.index) <= reach
-    ]
+    reach, index = max(6, D4.line(sheet).whole("gap") + 1), now.slot.index
+    around = [f for i, f in run.facts.items() if f.slot.week == week or abs(i - index) <= reach]
     scope = scope_of(
         [cell],
         around,

@@ -60,7 +60,7 @@ class SecondChoice:
 
 
 def second_choices(
-    facts: Facts, found: Sequence[Finding], slot: int, seed: int, settings: Settings
+    facts: Facts, found: Sequence[Finding], slot: int, *, seed: int, settings: Settings
 ) -> tuple[SecondChoice, ...]:
     """Return classes for a slot, the best by the rules first, at most SHOWN.
 
@@ -73,8 +73,10 @@ def second_choices(
         what = "is locked" if now else "has no class yet"
         raise Conflict(f"The slot {what}.", fix="Unlock it first." if now else "Plan it first.")
     problem = Problem(facts.plan, facts.library)
-    alike = _judged(facts, found, now, _refilled(problem, facts, slot, seed, settings), False)
-    others = _judged(facts, found, now, _built_otherwise(problem, facts, now, seed, settings), True)
+    refilled = _refilled(problem, facts, slot, seed=seed, settings=settings)
+    built = _built_otherwise(problem, facts, now, seed=seed, settings=settings)
+    alike = _judged(facts, found, now, refilled, other_shape=False)
+    others = _judged(facts, found, now, built, other_shape=True)
     if any(not choice.broken for choice in (*alike, *others)):
         alike, others = ([c for c in own if not c.broken] for own in (alike, others))
     # One way of building it each, the best of them; the rest of the places go to whatever is best.
@@ -100,6 +102,7 @@ def _judged(
     found: Sequence[Finding],
     now: PlannedClass,
     classes: Iterator[PlannedClass],
+    *,
     other_shape: bool,
 ) -> list[SecondChoice]:
     """Return classes with what the checks say of them, each once, the best first."""
@@ -120,7 +123,7 @@ def _judged(
 
 
 def _refilled(
-    problem: Problem, facts: Facts, slot: int, seed: int, settings: Settings
+    problem: Problem, facts: Facts, slot: int, *, seed: int, settings: Settings
 ) -> Iterator[PlannedClass]:
     """Yield the class as it stands with other movements."""
     for number in range(REFILLS):
@@ -129,7 +132,7 @@ def _refilled(
 
 
 def _built_otherwise(
-    problem: Problem, facts: Facts, now: PlannedClass, seed: int, settings: Settings
+    problem: Problem, facts: Facts, now: PlannedClass, *, seed: int, settings: Settings
 ) -> Iterator[PlannedClass]:
     """Yield the class with its focus and kit in other shapes or formats, those most alike first."""
     slot = now.slot.index

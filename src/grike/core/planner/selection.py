@@ -9,12 +9,12 @@ from typing import Any, TypeAlias
 
 from grike.core.anatomy import Muscle
 from grike.core.composition import Doses
-from grike.core.formats import StraightSets
 from grike.core.item import Item
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.movement import Movement, Pace
 from grike.core.planner.cells import least_of_theme
 from grike.core.planner.linear import Limits, Outcome, RowModel, Solved
+from grike.core.planner.parting import fewest_sets, paired, parted, quick
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.taste import Taste
 from grike.core.planner.variants import Part, Variant, frame_seconds, stretch_of
@@ -23,7 +23,6 @@ from grike.core.rows.row import TWELFTHS, Key, Row
 from grike.core.rows.scope import Bay, Choice, FixedClass, Group, Scope, WeekSteps
 from grike.core.rules import selection_rows
 from grike.core.rules.p8_mains_rise import main_sets, work_seconds
-from grike.core.rules.p12_formats import ON_ONE_LEVEL
 from grike.core.rules.p13_long_bouts import doses_of
 from grike.core.rules.p15_kit import P15
 from grike.core.rules.w6_landings import contacts, jumps
@@ -77,13 +76,7 @@ def bay_of(
         for movement in cell.theme.movements
         if variant.slots_for(movement) <= variant.slots and variant.takes(movement, doses)
     )
-    _, longest = frame_seconds(slot_seconds)
-    room: int | None = None
-    least = 0
-    if variant.elastic:
-        beside = variant.beside_seconds()
-        room = longest - beside
-        least = max(0, slot_seconds - LONGEST_FRAME_SECONDS - beside)
+    room, least = _room_of(variant, slot_seconds)
     return Bay(
         cell.slot.index,
         cell.slot,
@@ -96,53 +89,21 @@ def bay_of(
         tuple(_part(part, choices) for part in variant.parts()),
         least,
         cell.theme.kit,
-        _paired(variant, choices),
-        _parted(variant, choices),
-        _fewest_sets(variant, choices),
-        _quick(variant, choices),
+        paired(variant, choices),
+        parted(variant, choices),
+        fewest_sets(variant, choices),
+        quick(variant, choices),
         cupboard,
     )
 
 
-def _fewest_sets(variant: Variant[Any], choices: Iterable[Choice]) -> int:
-    """Return the twelfths of sets of a class if each slot took the least that its part has."""
-    least: dict[Variant[Any], int] = {}
-    for choice in choices:
-        own, each = variant.own_for(choice.movement), choice.sets // choice.slots
-        least[own] = min(each, least.get(own, each))
-    return sum(own.slots * each for own, each in least.items())
-
-
-def _parted(variant: Variant[Any], choices: Iterable[Choice]) -> tuple[frozenset[Key], ...]:
-    """Return the choices of each part of a shape that goes round; sets in a row are one station."""
-    of: dict[Variant[Any], list[Key]] = {}
-    for choice in choices:
-        own = variant.own_for(choice.movement)
-        goes_round = own.slots > 1 and not isinstance(own.format, StraightSets)
-        if own is not variant and goes_round and not own.parts():
-            of.setdefault(own, []).append(choice.key)
-    return tuple(map(frozenset, of.values()))
-
-
-def _paired(variant: Variant[Any], choices: Iterable[Choice]) -> tuple[frozenset[Key], ...]:
-    """Return the choices of each part that is done in pairs."""
-    of: dict[Variant[Any], list[Key]] = {}
-    for choice in choices:
-        if variant.pairs_up(choice.movement):
-            of.setdefault(variant.own_for(choice.movement), []).append(choice.key)
-    return tuple(map(frozenset, of.values()))
-
-
-def _quick(
-    variant: Variant[Any], choices: Iterable[Choice]
-) -> tuple[tuple[frozenset[Key], int], ...]:
-    """Return (the choices, slots of a block) of each part without time to get up or down."""
-    of: dict[Variant[Any], list[Key]] = {}
-    for choice in choices:
-        own = variant.own_for(choice.movement)
-        if isinstance(own.format, ON_ONE_LEVEL) and own.block_slots > 1:
-            of.setdefault(own, []).append(choice.key)
-    return tuple((frozenset(keys), own.block_slots) for own, keys in of.items())
+def _room_of(variant: Variant[Any], slot_seconds: int) -> tuple[int | None, int]:
+    """Return the most seconds of counted work, None where that is given, and the least."""
+    if not variant.elastic:
+        return None, 0
+    beside = variant.beside_seconds()
+    most = frame_seconds(slot_seconds)[1] - beside
+    return most, max(0, slot_seconds - LONGEST_FRAME_SECONDS - beside)
 
 
 def _part(part: Part, choices: Iterable[Choice]) -> tuple[str, int, int, frozenset[Key]]:
