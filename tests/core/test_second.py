@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import unittest
 from dataclasses import replace
+from itertools import combinations
 
 from grike.core.errors import Conflict
 from grike.core.planner import Settings
@@ -47,8 +48,11 @@ class Choices(unittest.TestCase):
                 self.assertIs(design.focus, member.design.focus)
                 self.assertEqual(design.shape != member.design.shape, choice.other_shape)
                 self.assertNotEqual(set(design.movement_ids()), set(member.design.movement_ids()))
-            first, third = (set(found[n].planned.design.movement_ids()) for n in (0, -1))
-            self.assertTrue(len(found) < SHOWN or len(third - first) >= OTHER_MOVEMENTS)
+            for one, other in combinations(found, 2):
+                if one.other_shape == other.other_shape:
+                    before = set(one.planned.design.movement_ids())
+                    more = set(other.planned.design.movement_ids()) - before
+                    self.assertGreaterEqual(len(more), OTHER_MOVEMENTS)
             marks = [(choice.broken, choice.cost_change) for choice in found]
             self.assertEqual(marks, sorted(marks))
         self.assertEqual(built, {True, False})

@@ -150,7 +150,6 @@ class ChoiceModel(Model):
     """
 
     name: str
-    shape: str
     kit: list[OneOf[Kit]]
     real_seconds: int
     other_shape: bool

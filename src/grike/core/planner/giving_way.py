@@ -70,10 +70,7 @@ def easings(problem: Problem) -> Iterator[Easing]:
     plan = problem.plan
     composition = [r for r in may_yield(plan.sheet) if r.yields is Yields.COMPOSITION]
     if composition:
-        sheet = plan.sheet
-        for rule in composition:
-            sheet = sheet.with_line(rule.id, mode=Mode.AIM, weight=WEIGHTS[rule.yields])
-        own = replace(plan, sheet=sheet)
+        own = replace(plan, sheet=_as_aims(plan.sheet, composition))
         yield Easing("what a class is made of gives way", replace(problem, plan=own))
         if plan.shape.class_shapes:
             yield shapeless(replace(problem, plan=own))
@@ -91,13 +88,18 @@ def shapeless(problem: Problem) -> Easing:
 
 def eased(problem: Problem) -> Problem | None:
     """Return a problem whose musts may give way; None where each of them is firm."""
-    sheet = problem.plan.sheet
-    yielding = may_yield(sheet)
-    for rule in yielding:
-        sheet = sheet.with_line(rule.id, mode=Mode.AIM, weight=WEIGHTS[rule.yields])
+    yielding = may_yield(problem.plan.sheet)
     if not yielding:
         return None
+    sheet = _as_aims(problem.plan.sheet, yielding)
     return replace(problem, plan=replace(problem.plan, sheet=sheet), eased=True)
+
+
+def _as_aims(sheet: RuleSheet, rules: Iterable[Rule]) -> RuleSheet:
+    """Return a sheet on which some musts are aims, the weightier the later they give way."""
+    for rule in rules:
+        sheet = sheet.with_line(rule.id, mode=Mode.AIM, weight=WEIGHTS[rule.yields])
+    return sheet
 
 
 def quicker(settings: Settings, *, last: bool = False) -> Settings:

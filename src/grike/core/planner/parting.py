@@ -23,31 +23,38 @@ def fewest_sets(variant: Variant[Any], choices: Iterable[Choice]) -> int:
 
 def parted(variant: Variant[Any], choices: Iterable[Choice]) -> tuple[frozenset[Key], ...]:
     """Return the choices of each part of a shape that goes round; sets in a row are one station."""
-    of: dict[Variant[Any], list[Key]] = {}
-    for choice in choices:
-        own = variant.own_for(choice.movement)
-        goes_round = own.slots > 1 and not isinstance(own.format, StraightSets)
-        if own is not variant and goes_round and not own.parts():
-            of.setdefault(own, []).append(choice.key)
-    return tuple(map(frozenset, of.values()))
+    return tuple(
+        keys
+        for own, keys in _by_part(variant, choices)
+        if own is not variant
+        and own.slots > 1
+        and not isinstance(own.format, StraightSets)
+        and not own.parts()
+    )
 
 
 def paired(variant: Variant[Any], choices: Iterable[Choice]) -> tuple[frozenset[Key], ...]:
     """Return the choices of each part that is done in pairs."""
-    of: dict[Variant[Any], list[Key]] = {}
-    for choice in choices:
-        if variant.pairs_up(choice.movement):
-            of.setdefault(variant.own_for(choice.movement), []).append(choice.key)
-    return tuple(map(frozenset, of.values()))
+    pairs = (choice for choice in choices if variant.pairs_up(choice.movement))
+    return tuple(keys for _, keys in _by_part(variant, pairs))
 
 
 def quick(
     variant: Variant[Any], choices: Iterable[Choice]
 ) -> tuple[tuple[frozenset[Key], int], ...]:
     """Return (the choices, slots of a block) of each part without time to get up or down."""
+    return tuple(
+        (keys, own.block_slots)
+        for own, keys in _by_part(variant, choices)
+        if isinstance(own.format, ON_ONE_LEVEL) and own.block_slots > 1
+    )
+
+
+def _by_part(
+    variant: Variant[Any], choices: Iterable[Choice]
+) -> list[tuple[Variant[Any], frozenset[Key]]]:
+    """Return the choices of each part of a class, in the order in which parts are met."""
     of: dict[Variant[Any], list[Key]] = {}
     for choice in choices:
-        own = variant.own_for(choice.movement)
-        if isinstance(own.format, ON_ONE_LEVEL) and own.block_slots > 1:
-            of.setdefault(own, []).append(choice.key)
-    return tuple((frozenset(keys), own.block_slots) for own, keys in of.items())
+        of.setdefault(variant.own_for(choice.movement), []).append(choice.key)
+    return [(own, frozenset(keys)) for own, keys in of.items()]

@@ -16,8 +16,8 @@ from grike.core.planner.assembly import assembled, reframed
 from grike.core.planner.carrying import carried_now, carried_onward, items_of
 from grike.core.planner.cells import Theme
 from grike.core.planner.linear import Outcome, Solved
-from grike.core.planner.pool import pool_report
-from grike.core.planner.problem import NeverStop, Problem, Settings
+from grike.core.planner.one_class import known_by, run_around, to_change
+from grike.core.planner.problem import Problem, Settings
 from grike.core.planner.run import Run, WeekTask, kept_facts
 from grike.core.planner.selection import (
     CARRIED,
@@ -66,19 +66,14 @@ def refill(
     Raises Conflict where the slot is empty or locked, or where no filling keeps the musts.
     """
     chosen = settings or Settings()
-    now = next((p for p in problem.plan.classes if p.slot.index == slot), None)
-    if now is None or now.locked:
-        what = "is locked" if now else "has no class yet"
-        raise Conflict(f"The slot {what}.", fix="Unlock it first." if now else "Plan it first.")
+    now = to_change(problem.plan, slot)
     own = replace(problem, free=frozenset({slot}))
-    run = Run(own, chosen, NeverStop(), seed, pool_report(problem))
     around = facts.classes if facts is not None else kept_facts(own, chosen).values()
-    run.facts.update({f.slot.index: f for f in around if f.slot.index != slot})
+    run = run_around(own, slot, around, seed=seed, settings=chosen)
     stays = _staying(now.design, blocks)
     task, solved = _other_movements(run, now, stays)
     movements = chosen_movements(task.scope, solved)[slot]
-    before = [p.design.movement_ids() for p in problem.plan.classes if p.slot.index < slot]
-    known = problem.plan.known.union(*before)
+    known = known_by(problem.plan, slot)
     if stays:
         design = _in_blocks(now.design, stays, movements, problem.library)
         placed = replace(now, design=design)

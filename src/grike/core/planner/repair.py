@@ -14,6 +14,7 @@ from grike.core.editing import swapped
 from grike.core.planner.assembly import assembled, reframed
 from grike.core.planner.carrying import items_of
 from grike.core.planner.linear import Outcome
+from grike.core.planner.one_class import known_by, run_around
 from grike.core.planner.pool import pool_report
 from grike.core.planner.problem import NeverStop, Problem, Progress, Settings, Stop
 from grike.core.planner.refill import class_task
@@ -146,9 +147,8 @@ def nearest(
     First with the new movements in the places of the old ones, then put together anew.
     """
     now = next(p for p in problem.plan.classes if p.slot.index == slot)
-    own = replace(problem, free=frozenset({slot}))
-    run = Run(own, settings, NeverStop(), seed, pool_report(problem))
-    run.facts.update({f.slot.index: f for f in facts.classes if f.slot.index != slot})
+    run = run_around(problem, slot, facts.classes, seed=seed, settings=settings)
+    own = run.problem
     task = class_task(run, now, mending=True)
     present = frozenset(now.design.movement_ids())
     kept = tuple((c.key, 1) for c in task.scope.bays[0].choices if c.movement.id in present)
@@ -161,8 +161,7 @@ def nearest(
     movements = chosen_movements(task.scope, solved)[slot]
     chosen_ids = [movement.id for movement in movements]
     patched = _patched(now.design, chosen_ids, problem)
-    before = [p.design.movement_ids() for p in problem.plan.classes if p.slot.index < slot]
-    known = problem.plan.known.union(*before)
+    known = known_by(problem.plan, slot)
     if patched is not None:
         yield replace(now, design=patched)
         yield reframed(own, settings, replace(now, design=patched), known, seed=seed)

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from contextlib import suppress
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from itertools import islice
 from typing import Any
 
@@ -17,8 +17,8 @@ from grike.core.judging.finding import Finding
 from grike.core.planner.assembly import assembled
 from grike.core.planner.carrying import items_of
 from grike.core.planner.linear import Outcome
-from grike.core.planner.pool import pool_report
-from grike.core.planner.problem import NeverStop, Problem, Settings
+from grike.core.planner.one_class import known_by, run_around, to_change
+from grike.core.planner.problem import Problem, Settings
 from grike.core.planner.refill import class_task, refill, standing_in
 from grike.core.planner.run import Run
 from grike.core.planner.selection import at_least_cost, chosen_movements, within_bands
@@ -58,6 +58,19 @@ class SecondChoice:
         """Whether the rules see no difference, or a gain."""
         return not self.broken and self.cost_change <= 0
 
+    @property
+    def verdict(self) -> str:
+        """What the rules say of it against the class that is there, in a sentence."""
+        points = "1 point" if abs(self.cost_change) == 1 else f"{abs(self.cost_change)} points"
+        if self.broken:
+            one = "a rule that must be kept" if self.broken == 1 else f"{self.broken} musts"
+            return f"It breaks {one}."
+        if self.cost_change < 0:
+            return f"By the rules it is better, by {points}."
+        if self.cost_change == 0:
+            return "As good by the rules as the class that is there."
+        return f"By the rules it costs {points} more."
+
 
 def second_choices(
     facts: Facts, found: Sequence[Finding], slot: int, *, seed: int, settings: Settings
@@ -68,10 +81,7 @@ def second_choices(
     one that breaks a must is only shown where all do.
     Raises Conflict where the slot is empty or its class is locked.
     """
-    now = next((member.planned for member in facts.classes if member.slot.index == slot), None)
-    if now is None or now.locked:
-        what = "is locked" if now else "has no class yet"
-        raise Conflict(f"The slot {what}.", fix="Unlock it first." if now else "Plan it first.")
+    now = to_change(facts.plan, slot)
     problem = Problem(facts.plan, facts.library)
     refilled = _refilled(problem, facts, slot, seed=seed, settings=settings)
     built = _built_otherwise(problem, facts, now, seed=seed, settings=settings)
@@ -136,11 +146,8 @@ def _built_otherwise(
 ) -> Iterator[PlannedClass]:
     """Yield the class with its focus and kit in other shapes or formats, those most alike first."""
     slot = now.slot.index
-    own = replace(problem, free=frozenset({slot}))
-    run = Run(own, settings, NeverStop(), seed, pool_report(problem))
-    run.facts.update({f.slot.index: f for f in facts.classes if f.slot.index != slot})
-    before = [p.design.movement_ids() for p in problem.plan.classes if p.slot.index < slot]
-    known = problem.plan.known.union(*before)
+    run = run_around(problem, slot, facts.classes, seed=seed, settings=settings)
+    own, known = run.problem, known_by(problem.plan, slot)
     for variant in islice(_others(run, now), TRIED):
         task = class_task(run, now, variant=variant)
         limits = run.limits(settings.week_time)

@@ -46,22 +46,24 @@ export function ChoiceColumn({ choice, slotSeconds, title, takeLabel, busy = fal
         </Text>
         <KitIcons kit={choice.kit} />
       </Flex>
-      <Text fontSize="sm" mt="1" color={onTake ? (choice.as_good ? 'fernInk' : 'rowanInk') : 'soft'}>
-        {choice.verdict}
-      </Text>
       {onTake && (
-        <Button
-          size="sm"
-          mt="2"
-          variant={choice.as_good ? 'solid' : 'outline'}
-          bg={choice.as_good ? 'action' : undefined}
-          color={choice.as_good ? 'onAction' : undefined}
-          disabled={busy}
-          onClick={onTake}
-          aria-label={takeLabel}
-        >
-          Take this one
-        </Button>
+        <>
+          <Text fontSize="sm" mt="1" color={choice.as_good ? 'fernInk' : 'rowanInk'}>
+            {choice.verdict}
+          </Text>
+          <Button
+            size="sm"
+            mt="2"
+            variant={choice.as_good ? 'solid' : 'outline'}
+            bg={choice.as_good ? 'action' : undefined}
+            color={choice.as_good ? 'onAction' : undefined}
+            disabled={busy}
+            onClick={onTake}
+            aria-label={takeLabel}
+          >
+            Take this one
+          </Button>
+        </>
       )}
       {work.map((block) => (
         <Box key={block.index} mt="3">

@@ -1584,8 +1584,6 @@ export interface components {
             other_shape: boolean;
             /** Real Seconds */
             real_seconds: number;
-            /** Shape */
-            shape: string;
             /** Verdict */
             verdict: string;
         };
