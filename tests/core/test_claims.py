@@ -226,7 +226,7 @@ class Bounds(unittest.TestCase):
 
     def test_it_is_reached_where_nothing_else_is_asked(self) -> None:
         """With one movement, a class of it costs what the muscles cost that it cannot work."""
-        request = a_plan(sheet=only("W1", mode=Mode.AIM, least=3), weekdays=(0,))
+        request = a_plan(sheet=only("W1", mode=Mode.AIM, least=3, classes=1), weekdays=(0,))
         library = a_library("squat")
         bound = least_cost(Problem(request, library))
         weight = request.sheet["W1"].weight
@@ -248,8 +248,9 @@ class Bounds(unittest.TestCase):
         bare = replace(bare, sheet=bare.sheet.with_line("G2", mode=Mode.MUST))
         facts = Facts(bare, library).classes
         lone, helped = (least_cost(Problem(bare, library), kept) for kept in ((), facts))
-        # The lats are a part of the back: half of the floor of four is theirs.
-        self.assertEqual(lone - helped, 2 * 12 * bare.sheet["W1"].weight)
+        # The lats are a part of the back: half of the floor of four is theirs, and two classes of
+        # three owe two thirds of that.
+        self.assertEqual(lone - helped, 2 * 12 * 2 // 3 * bare.sheet["W1"].weight)
 
 
 def may_be_done(movement: Movement, request: SeriesPlan, library: Library) -> bool:

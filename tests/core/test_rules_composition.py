@@ -192,10 +192,16 @@ class Focused(unittest.TestCase):
     def test_floors_are_those_of_what_carries_the_body(self) -> None:
         """Four sets, two for calves and for the parts of the shoulders, none for neck and grip."""
         line = default_sheet()[W1.id]
-        asked = {m: least_sets(line, m) for m in Muscle}
+        asked = {m: least_sets(line, m, 3) for m in Muscle}
         self.assertEqual((asked[Muscle.GLUTES], asked[Muscle.BICEPS]), (4, 4))
         self.assertEqual((asked[Muscle.CALVES], asked[Muscle.REAR_DELTOID]), (2, 2))
         self.assertEqual({asked[m] for m in (Muscle.NECK, Muscle.FOREARMS, Muscle.SHINS)}, {0})
+
+    def test_a_week_of_few_classes_owes_its_part_of_the_floor(self) -> None:
+        """A third of it for one class, two thirds for two, all of it for three and for six."""
+        line = default_sheet()[W1.id]
+        owed = [least_sets(line, Muscle.GLUTES, classes) for classes in (1, 2, 3, 6)]
+        self.assertEqual(owed, [Fraction(4, 3), Fraction(8, 3), 4, 4])
 
 
 class Planned(unittest.TestCase):

@@ -34,10 +34,10 @@ from grike.store.runs import Run
 from grike.store.series import StoredSeries
 
 
-def body_volume(volume: Volume, sheet: RuleSheet, *, band: bool) -> BodyVolume:
-    """Return a volume for the body column, with the weekly band of rule W1 where asked."""
+def body_volume(volume: Volume, sheet: RuleSheet, *, classes: int = 0) -> BodyVolume:
+    """Return a volume for the body column; with the band of rule W1 for a week of ``classes``."""
     line = W1.line(sheet)
-    most = float(most_sets(line, volume.total.sets)) if band else None
+    most = float(most_sets(line, volume.total.sets)) if classes else None
     report = volume_report(volume)
     muscles: list[MuscleSets] = []
     for muscle in Muscle:
@@ -48,7 +48,7 @@ def body_volume(volume: Volume, sheet: RuleSheet, *, band: bool) -> BodyVolume:
                 sets=number(amount.sets),
                 seconds=number(amount.seconds),
                 reps=number(amount.reps),
-                least=float(least_sets(line, muscle)) if band else None,
+                least=float(least_sets(line, muscle, classes)) if classes else None,
                 most=most,
             )
         )
@@ -95,9 +95,11 @@ def finding_model(finding: Finding, number: int) -> FindingModel:
 
 
 def _week_volume(facts: Facts, week: int, volume: Volume) -> BodyVolume:
-    sheet = facts.sheet
+    sheet, classes = facts.sheet, len(facts.weeks[week])
     return facts.kept_of_week(
-        ("volume", week), (volume, sheet), lambda: body_volume(volume, sheet, band=True)
+        ("volume", week, classes),
+        (volume, sheet),
+        lambda: body_volume(volume, sheet, classes=classes),
     )
 
 
@@ -114,7 +116,7 @@ def class_volume(member: ClassFacts, sheet: RuleSheet) -> BodyVolume:
     """Return the volume of a class, worked out once for as long as the class stays."""
     name = ("volume", sheet.yardstick)
     if name not in member.kept:
-        member.kept[name] = body_volume(member.volume, sheet, band=False)
+        member.kept[name] = body_volume(member.volume, sheet)
     volume: BodyVolume = member.kept[name]
     return volume
 
@@ -254,7 +256,7 @@ def board(held: HeldSeries, around: Around) -> Board:
         week_loads={
             week: _week_load(members, around.recorded) for week, members in facts.weeks.items()
         },
-        volume=body_volume(whole, sheet, band=False),
+        volume=body_volume(whole, sheet),
         steps=_steps(facts),
         yardstick=sheet.yardstick,
         findings=[finding_model(finding, number) for number, finding in enumerate(found)],

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterable, Sequence
 from dataclasses import replace
 from fractions import Fraction
@@ -27,7 +28,7 @@ from grike.core.rows.row import Row
 from grike.core.rules import BY_ID, CATALOGUE
 from grike.core.rules.g7_every_day import G7
 from grike.core.rules.rule import Stage
-from grike.core.rules.w2_regions import W2
+from grike.core.rules.w2_regions import W2, region_band
 from grike.core.rules.w7_steps import W7, factor_band, is_lighter
 from grike.core.sheet import Mode
 
@@ -90,7 +91,8 @@ def likely_reason(problem: Problem) -> WhyNot | None:
             f"that is planned needs {smallest}.",
         )
     regions = W2.line(problem.plan.sheet)
-    each = (regions.numbers[r.value] - regions.numbers["within"] for r in Region)
+    classes = max(Counter(slot.week for slot in problem.slots).values(), default=1)
+    each = (region_band(regions, region, classes)[0] for region in Region)
     least = sum(each, Fraction(0))
     if regions.mode is Mode.MUST and least > 100:
         shares = Collision(W2.id, W2.title.lower(), way_out="targets that come to 100 %")

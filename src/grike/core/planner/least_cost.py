@@ -42,8 +42,9 @@ def least_cost(problem: Problem, kept: Collection[ClassFacts] = ()) -> int:
     cost = 0
     for muscle in (m for m in Muscle if m not in worked):
         for week in weeks:
+            classes = sum(slot.week == week for slot in problem.slots)
             own = (f.volume.muscle_sets((muscle,)) for f in kept if f.slot.week == week)
-            short = least_sets(line, muscle) - sum(own, Fraction(0))
+            short = least_sets(line, muscle, classes) - sum(own, Fraction(0))
             cost += line.weight * missed(short, Fraction(1, TWELFTHS))
     return cost
 

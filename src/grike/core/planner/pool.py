@@ -18,7 +18,7 @@ from grike.core.rows.row import TWELFTHS
 from grike.core.rows.scope import parts_of
 from grike.core.rules.d3_kit import D3
 from grike.core.rules.d4_returns import D4
-from grike.core.rules.w1_muscles import W1, least_sets
+from grike.core.rules.w1_muscles import W1, least_sets, owed_by
 from grike.core.rules.w1b_major_groups import W1B
 from grike.core.sheet import Mode
 
@@ -111,14 +111,14 @@ def _lower_muscles(
     problem: Problem, reach: _Reach, floors: dict[str, int], notes: list[str]
 ) -> int:
     """Lower the floors of W1 that the pool cannot reach; return what that costs a week."""
-    line = W1.line(problem.plan.sheet)
+    line, fewest = W1.line(problem.plan.sheet), min(_classes_per_week(problem))
     if line.mode is Mode.OFF:
         return 0
     short: list[str] = []
     scarce: list[Muscle] = []
     bound = 0
     for muscle in Muscle:
-        wanted = int(least_sets(line, muscle) * TWELFTHS)
+        wanted = int(least_sets(line, muscle, fewest) * TWELFTHS)
         able = reach.of((muscle,))
         if able < wanted:
             floors[muscle.value] = able
@@ -130,7 +130,7 @@ def _lower_muscles(
         helps = " ".join(own.words for own in more[:1]) or "Another kit would mend that."
         notes.append(
             f"With this kit and level there is little for: {', '.join(short)}. The formats that "
-            f"are planned cannot give each its {plain(line.numbers['least'])} sets a week. "
+            f"are planned cannot give each its {plain(owed_by(line, fewest))} sets a week. "
             f"{helps}"
         )
     return bound if line.mode is Mode.AIM else 0

@@ -8,12 +8,13 @@ from itertools import chain
 
 from grike.core.anatomy import FACTS, MAJOR_GROUPS, Muscle
 from grike.core.judging.facts import Facts
+from grike.core.judging.few_classes import part_of_a_week
 from grike.core.judging.figures import aimed, missed, plain
 from grike.core.judging.finding import About, Finding, Place
 from grike.core.judging.gives import of_muscle
 from grike.core.rows.row import SETS, TWELFTHS, Row, row_weight
 from grike.core.rows.scope import Choice, Scope, fixed_sets, merge, twelfths
-from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, Yields, setting
+from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, Whole, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 
 #: The part of the floor that a muscle group needs: what carries the body all of it; calves,
@@ -32,9 +33,14 @@ FLOOR_SHARES = {
 }
 
 
-def least_sets(line: RuleSetting, muscle: Muscle) -> Fraction:
-    """Return the fewest sets a week that a muscle group should get."""
-    return line.numbers["least"] * FLOOR_SHARES.get(muscle, Fraction(1))
+def owed_by(line: RuleSetting, classes: int) -> Fraction:
+    """Return the sets that a week of so many classes owes a muscle group of a whole floor."""
+    return line.numbers["least"] * part_of_a_week(line, classes)
+
+
+def least_sets(line: RuleSetting, muscle: Muscle, classes: int) -> Fraction:
+    """Return the fewest sets that a muscle group should get in a week of so many classes."""
+    return owed_by(line, classes) * FLOOR_SHARES.get(muscle, Fraction(1))
 
 
 def most_sets(line: RuleSetting, total: Fraction) -> Fraction:
@@ -47,7 +53,7 @@ def _check_w1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
         most = most_sets(line, volume.total.sets)
         for muscle in Muscle:
             sets = volume.muscle_sets((muscle,))
-            least = least_sets(line, muscle)
+            least = least_sets(line, muscle, len(facts.weeks[week]))
             under = missed(least - sets, Fraction(1, TWELFTHS))
             over = missed(sets - most, Fraction(1, TWELFTHS))
             if under or over:
@@ -71,12 +77,13 @@ def _rows_w1(scope: Scope, line: RuleSetting) -> Iterator[Row]:
     for week in scope.weeks():
         all_sets = scope.week_terms(week, lambda choice: choice.sets)
         known = sum((f.volume.total.sets for f in scope.fixed_of_week(week)), Fraction(0))
+        classes = sum(entry[0].week == week for entry in scope.by_slot())
         share_wins = _share_wins(scope, week, known, percent, fixed_most=fixed_most)
         for muscle in Muscle:
             terms = scope.week_terms(week, _amount_of(muscle))
             there = fixed_sets(scope, week, (muscle,))
             where = f"week {week + 1}, {FACTS[muscle].name.lower()}"
-            least = twelfths(least_sets(line, muscle))
+            least = twelfths(least_sets(line, muscle, classes))
             floor = min(least, scope.floors.get(muscle.value, least))
             yield Row("W1", where, tuple(terms), low=floor - there, weight=row_weight(line))
             if share_wins:
@@ -113,16 +120,18 @@ W1 = Rule(
     "Every muscle group gets its sets",
     "Each week every muscle group gets between {least} sets and the larger of {most} sets and "
     "{most_percent} % of the week's sets; deltoids, lats, mid back, calves and adductors half of "
-    "that floor, and neck, forearms, shins, hip flexors and deep core none.",
+    "that floor, and neck, forearms, shins, hip flexors and deep core none. A week of fewer than "
+    "{classes} classes owes its part of the floor.",
     "More sets a week gain more, fewer than five still gain, and too many crowd out the rest.",
     "schoenfeld2017",
-    setting(Mode.AIM, 1, least=4, most=16, most_percent=22),
+    setting(Mode.AIM, 1, least=4, most=16, most_percent=22, classes=3),
     _check_w1,
     _rows_w1,
     numbers={
         "least": Number("fewest sets a week", 0, 40),
         "most": Number("most sets a week", 1, 60),
         "most_percent": Number("or this share of the week's sets, if that is more (%)", 0, 100),
+        "classes": Whole("classes a week that owe the whole floor", 1, 7),
     },
     reach=Reach.WEEK,
     stages=(Stage.SKELETON, Stage.SELECTION),

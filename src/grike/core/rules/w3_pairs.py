@@ -8,12 +8,13 @@ from typing import NamedTuple
 
 from grike.core.anatomy import PULL, PUSH, Face, Muscle, on_face
 from grike.core.judging.facts import Facts
+from grike.core.judging.few_classes import part_of_a_week
 from grike.core.judging.figures import aimed, missed, plain
 from grike.core.judging.finding import About, Finding, Place
 from grike.core.movement import Movement
 from grike.core.rows.row import SETS, TWELFTHS, Row, row_weight
 from grike.core.rows.scope import Choice, Scope, amount_of_group, merge
-from grike.core.rules.rule import Mend, Number, Reach, Rule, Yields, setting
+from grike.core.rules.rule import Mend, Number, Reach, Rule, Whole, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 from grike.core.volume import Volume, muscle_shares
 
@@ -59,9 +60,14 @@ PAIRS: tuple[tuple[Counterpart, Counterpart], ...] = (
 )
 
 
+def most_of_one_side(line: RuleSetting, classes: int) -> Fraction:
+    """Return how many times the other one side may get in a week of so many classes."""
+    return 1 + (line.numbers["most"] - 1) / part_of_a_week(line, classes)
+
+
 def _check_w3(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
-    most = line.numbers["most"]
     for week, volume in facts.week_volumes.items():
+        most = most_of_one_side(line, len(facts.weeks[week]))
         for one, other in PAIRS:
             for big, small in ((one, other), (other, one)):
                 much, little = big.of_volume(volume), small.of_volume(volume)
@@ -82,8 +88,8 @@ def _check_w3(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
 
 
 def _rows_w3(scope: Scope, line: RuleSetting) -> Iterator[Row]:
-    most = line.numbers["most"]
     for week in scope.weeks():
+        most = most_of_one_side(line, sum(entry[0].week == week for entry in scope.by_slot()))
         fixed = scope.fixed_of_week(week)
         for one, other in PAIRS:
             for big, small in ((one, other), (other, one)):
@@ -133,13 +139,17 @@ def _of_side(movement: Movement, about: About) -> float:
 W3 = Rule(
     "W3",
     "Push and pull, front and back, knees and hips balance",
-    "In each pair neither side gets more than {most} times the other.",
+    "In each pair neither side gets more than {most} times the other; in a week of fewer than "
+    "{classes} classes more in proportion.",
     "Mirror muscles get most of the work unless someone counts.",
     "practice",
-    setting(Mode.AIM, 1, most="1.25"),
+    setting(Mode.AIM, 1, most="1.25", classes=3),
     _check_w3,
     _rows_w3,
-    numbers={"most": Number("most of one side for each set of the other", 1, 10)},
+    numbers={
+        "most": Number("most of one side for each set of the other", 1, 10),
+        "classes": Whole("classes a week that keep it whole", 1, 7),
+    },
     reach=Reach.WEEK,
     mends=(Mend.SWAP,),
     gives=_of_side,

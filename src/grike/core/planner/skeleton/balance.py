@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Mapping
+from fractions import Fraction
 from typing import Any
 
 from grike.core.anatomy import MAJOR_GROUPS, Muscle, Region, region_of
@@ -16,8 +17,8 @@ from grike.core.planner.profile import BOTH_WAYS, LARGE, Excess, reached_by
 from grike.core.planner.skeleton.choices import Choices
 from grike.core.rules.c1_focus import C1
 from grike.core.rules.p1_patterns import P1
-from grike.core.rules.w1_muscles import FLOOR_SHARES, W1
-from grike.core.rules.w2_regions import W2
+from grike.core.rules.w1_muscles import FLOOR_SHARES, W1, owed_by
+from grike.core.rules.w2_regions import W2, region_band
 from grike.core.rules.w3_pairs import W3
 from grike.core.rules.w4_major_days import W4
 from grike.core.series import Slot
@@ -30,6 +31,8 @@ ENOUGH_MOVEMENTS, ENOUGH_IN_A_WEEK = 2, 4
 SETS_TO_SPARE = 1.75
 #: Hundredths of a set, more than a week can be out of balance; and what each weighs.
 MOST_EXCESS, OUT_OF_BALANCE = 10_000, 6
+#: The part of a region's band that a skeleton keeps to, so that movements have room in it.
+INSIDE = Fraction(3, 4)
 #: What it weighs that a day is missing on which a major group could be worked.
 UNREACHED = 3000
 
@@ -38,12 +41,14 @@ def supply(choices: Choices) -> None:
     """W1: kits and formats of a week hold enough movements and sets for every muscle group."""
     if not choices.on(W1):
         return
-    least = W1.line(choices.sheet).numbers["least"]
-    wanted = round(choices.task.grounds.sets_needed(least) * SETS_TO_SPARE)
+    line = W1.line(choices.sheet)
     counts = [Counter(m for x in theme.movements for m in x.targets) for theme in choices.themes]
     for week in sorted({slot.week for slot in choices.slots}):
         members = [slot for slot in choices.slots if slot.week == week]
-        if len(members) == sum(1 for s in choices.task.problem.slots if s.week == week):
+        classes = sum(1 for s in choices.task.problem.slots if s.week == week)
+        if len(members) == classes:
+            least = owed_by(line, classes)
+            wanted = round(choices.task.grounds.sets_needed(least) * SETS_TO_SPARE)
             sets = sum(choices.sets_of(slot.index) for slot in members)
             short = choices.model.new_int_var(0, wanted, "")
             choices.model.add(sets + short >= wanted)
@@ -133,8 +138,7 @@ def regions(choices: Choices) -> None:
             everywhere = (slot.index, Focus.CONDITIONING) not in choices.focus
             total += sets if everywhere else sum(own.values())
         for region in Region:
-            target, slack = line.numbers[region.value], line.numbers["within"] * 3 / 4
-            low, high = target - slack, target + slack
+            low, high = region_band(line, region, len(members), INSIDE)
             scale = 100 * low.denominator
             choices.model.add(sums[region] * scale >= total * low.numerator)
             choices.model.add(sums[region] * 100 * high.denominator <= total * high.numerator)
