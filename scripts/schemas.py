@@ -91,6 +91,9 @@ def _of(hint: Any) -> dict[str, Any]:
     return _object(hint) if is_dataclass(hint) else _SIMPLE[hint]
 
 
+_SHAPE_ID = {"type": "string", "pattern": "^[a-z0-9-]{1,80}$"}
+
+
 def _class_shape() -> dict[str, Any]:
     """Return the schema of the shape of a class, but for its definition of a format."""
     whole: dict[str, Any] = {"type": "integer", "minimum": 1}
@@ -114,7 +117,7 @@ def _class_shape() -> dict[str, Any]:
         "additionalProperties": False,
         "required": ["id", "name", "sentence", "parts"],
         "properties": {
-            "id": {"type": "string", "pattern": "^[a-z0-9-]{1,80}$"},
+            "id": _SHAPE_ID,
             "name": words,
             "sentence": words,
             "focuses": {"type": "array", "items": {"enum": [focus.value for focus in Focus]}},
@@ -214,6 +217,22 @@ def texts() -> dict[Path, str]:
                 "type": "array",
                 "items": _class_shape(),
                 "maxItems": MOST_SHAPES,
+            }
+            schema["properties"]["series"]["properties"] |= {
+                "shape_days": {
+                    "type": "object",
+                    "additionalProperties": False,
+                    "patternProperties": {
+                        "^[0-6]$": {"type": "array", "items": _SHAPE_ID, "uniqueItems": True}
+                    },
+                    "description": "of which shapes the classes of a weekday are, 0 for Monday",
+                },
+                "kept_days": {
+                    "type": "array",
+                    "items": {"type": "integer", "minimum": 0, "maximum": 6},
+                    "uniqueItems": True,
+                    "description": "weekdays that keep their shape from week to week",
+                },
             }
             schema.setdefault("$defs", {})["format"] = _format()
         _with_whole_menus(schema)

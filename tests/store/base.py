@@ -19,6 +19,7 @@ TABLES = (
     "series",
     "design",
     "room",
+    "class_shape",
     "class_template",
     "sign_in",
     "sign_in_attempt",

@@ -29,6 +29,7 @@ from grike.api.reasons import routes as reasons
 from grike.api.returning import routes as coming_back
 from grike.api.series import routes as series
 from grike.api.sessions import routes as sessions
+from grike.api.shapes import routes as shapes
 from grike.api.sign_in import routes as sign_in
 from grike.api.state import Config, State
 from grike.api.templates import routes as templates
@@ -47,6 +48,7 @@ POLICY = (
 ROUTERS = (
     sign_in,
     library,
+    shapes,
     movements,
     series,
     classes,

@@ -16,8 +16,15 @@ from grike.core.focus import Focus
 from grike.core.formats import Format
 from grike.core.movement import Movement, Pace
 from grike.core.pattern import Pattern, Tier
+from grike.core.purpose import Purpose
 
-MOST_PARTS = 7
+MOST_PARTS, MOST_NAME, MOST_WORDS = 7, 120, 200
+#: Blocks of a part, and movements of a block.
+MOST_BLOCKS, MOST_OF_A_BLOCK = 6, 24
+
+
+#: Levels of groups, and the shortest and the longest class that is planned, in minutes.
+LEVELS, SHORTEST, LONGEST = (1, 2, 3), 20, 90
 
 
 class Takes(StrEnum):
@@ -33,6 +40,10 @@ class Takes(StrEnum):
     STANDING = "standing"
     FLOOR = "floor"
     MUSIC = "to-music"
+
+    def holds(self, movement: Movement, level: int) -> bool:
+        """Return whether a movement is of this kind for a group of a level."""
+        return _KINDS[self](movement, level)
 
 
 def _lies_in(region: Region) -> Callable[[Movement, int], bool]:
@@ -86,22 +97,46 @@ class ShapePart:
     blocks: int = 1
 
     def __post_init__(self) -> None:
-        if not self.theme.strip():
+        if not 1 <= len(self.theme.strip()) <= MOST_WORDS:
             raise InvalidInput(
                 "A part needs a theme.", fix="Say in a few words what it is about.", place="theme"
             )
-        if not self.sizes or min(self.sizes) < 1 or max(self.sizes) > 24:
+        if Purpose.WORK not in self.format.purposes:
             raise InvalidInput(
-                "A part holds 1 to 24 movements a block.", fix="Give its sizes.", place="sizes"
+                f"A {self.format.name.lower()} is no work.",
+                fix="Choose a format for work.",
+                place="format",
             )
+        self._check_sizes()
         if self.times and not self.format.round_dials():
             raise InvalidInput(
                 f"In {self.format.name.lower()} nothing can be done more often.",
                 fix="Leave the times out.",
                 place="times",
             )
-        if not 1 <= self.blocks <= 6:
-            raise InvalidInput("A part has 1 to 6 blocks.", fix="Give 1 to 6.", place="blocks")
+        if not 1 <= self.blocks <= MOST_BLOCKS:
+            raise InvalidInput(
+                f"A part has 1 to {MOST_BLOCKS} blocks.",
+                fix="Give another number.",
+                place="blocks",
+            )
+
+    def _check_sizes(self) -> None:
+        if not self.sizes or min(self.sizes) < 1 or max(self.sizes) > MOST_OF_A_BLOCK:
+            raise InvalidInput(
+                f"A part holds 1 to {MOST_OF_A_BLOCK} movements a block.",
+                fix="Give its sizes.",
+                place="sizes",
+            )
+        least, most, multiple = self.format.holds
+        for size in self.sizes:
+            if not least <= size <= most or size % multiple:
+                groups = f", in groups of {multiple}" if multiple > 1 else ""
+                raise InvalidInput(
+                    f"A block of {self.format.name.lower()} does not hold {size} movements.",
+                    fix=f"Give {least} to {min(most, MOST_OF_A_BLOCK)}{groups}.",
+                    place="sizes",
+                )
 
     def settings(self) -> Iterator[tuple[Format, int]]:
         """Yield each format and number of slots of a block that the part may have."""
@@ -119,7 +154,7 @@ class ShapePart:
 
     def wants(self, movement: Movement, level: int) -> bool:
         """Return whether a movement is of the kind that this part takes."""
-        return all(_KINDS[kind](movement, level) for kind in self.takes)
+        return all(kind.holds(movement, level) for kind in self.takes)
 
 
 @dataclass(frozen=True, slots=True)
@@ -134,8 +169,8 @@ class ClassShape:
     sentence: str
     parts: tuple[ShapePart, ...]
     focuses: frozenset[Focus] = frozenset()
-    levels: tuple[int, ...] = (1, 2, 3)
-    minutes: tuple[int, int] = (20, 90)
+    levels: tuple[int, ...] = LEVELS
+    minutes: tuple[int, int] = (SHORTEST, LONGEST)
 
     def __post_init__(self) -> None:
         if not self.id or not self.name.strip() or not self.sentence.strip():
@@ -147,6 +182,28 @@ class ClassShape:
                 f"A shape has 1 to {MOST_PARTS} parts, not {len(self.parts)}.",
                 fix="Take parts out, or add one.",
                 place="parts",
+            )
+        if len(self.name) > MOST_NAME or len(self.sentence) > MOST_WORDS:
+            raise InvalidInput(
+                f"A name has at most {MOST_NAME} characters, a sentence {MOST_WORDS}.",
+                fix="Say it shorter.",
+                place="name",
+            )
+        self._check_whom()
+
+    def _check_whom(self) -> None:
+        if not self.levels or not set(self.levels) <= set(LEVELS):
+            raise InvalidInput(
+                "A shape is for at least one of the levels 1, 2 and 3.",
+                fix="Choose whom it is for.",
+                place="levels",
+            )
+        low, high = self.minutes
+        if not SHORTEST <= low <= high <= LONGEST:
+            raise InvalidInput(
+                f"A shape is for classes of {SHORTEST} to {LONGEST} minutes, not {low} to {high}.",
+                fix="Give the shortest first, then the longest.",
+                place="minutes",
             )
 
     def stands_aside(self, number: int) -> bool:

@@ -227,6 +227,12 @@ def shape_to(shape: SeriesShape) -> Plain:
             if shape.class_shapes
             else {}
         ),
+        **(
+            {"shape_days": {str(day): sorted(ids) for day, ids in sorted(shape.shape_days.items())}}
+            if shape.shape_days
+            else {}
+        ),
+        **({"kept_days": sorted(shape.kept_days)} if shape.kept_days else {}),
     }
 
 
@@ -275,6 +281,12 @@ def shape_from(data: Mapping[str, Any]) -> SeriesShape:
         },
         wishes=wishes,
         class_shapes=_class_shapes(data),
+        shape_days={
+            int(day): frozenset(str(own) for own in ids)
+            for day, ids in data.get("shape_days", {}).items()
+            if ids
+        },
+        kept_days=frozenset(data.get("kept_days", ())),
     )
 
 

@@ -49,6 +49,8 @@ class SeriesShape:
     ``menus`` limits the focus of a weekday; a weekday without an entry may have any focus.
     ``formats``: kinds of the formats to plan with; none: all that suit the level.
     ``class_shapes``: the shapes of its classes; none: classes of one format each.
+    ``shape_days``: of which of them, by id, the classes of a weekday are; without an entry, of any.
+    ``kept_days``: the weekdays that keep their shape from week to week, with all else fresh.
     """
 
     name: str
@@ -64,6 +66,8 @@ class SeriesShape:
     wishes: Wishes = NO_WISHES
     formats: frozenset[str] = frozenset()
     class_shapes: tuple[ClassShape, ...] = ()
+    shape_days: Mapping[int, frozenset[str]] = field(default_factory=dict)
+    kept_days: frozenset[int] = frozenset()
 
     def __post_init__(self) -> None:
         problems = _shape_problems(self)
@@ -132,6 +136,9 @@ def _shape_problems(shape: SeriesShape) -> dict[str, str]:
     ids = [own.id for own in shape.class_shapes]
     if len(set(ids)) < len(ids) or len(ids) > MOST_SHAPES:
         problems["shapes"] = f"A series uses at most {MOST_SHAPES} shapes, each once."
+    unsuited = _day_shape_problem(shape, frozenset(ids))
+    if unsuited:
+        problems["shape_days"] = unsuited
     unknown = sorted(shape.formats - FORMATS.keys())
     if unknown:
         problems["formats"] = f"'{unknown[0]}' is no format: choose from the list."
@@ -143,6 +150,20 @@ def _shape_problems(shape: SeriesShape) -> dict[str, str]:
     if not problems and not shape.slots():
         problems["closed"] = "Every day of the series is closed: open one, or move the start."
     return problems
+
+
+def _day_shape_problem(shape: SeriesShape, ids: frozenset[str]) -> str:
+    """Return in a sentence what is wrong with the shapes of single weekdays; "" if nothing."""
+    for day in sorted({*shape.shape_days, *shape.kept_days}):
+        if day not in shape.weekdays:
+            return f"Weekday {day} has shapes of its own and is no day of the series."
+        unknown = sorted(shape.shape_days.get(day, frozenset()) - ids)
+        if unknown:
+            return (
+                f"{DAY_NAMES[day]} asks for the shape '{unknown[0]}', which the series does not "
+                "use: choose it for the series, or take it out there."
+            )
+    return ""
 
 
 def _days_off(shape: SeriesShape) -> str:

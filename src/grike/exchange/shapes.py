@@ -1,4 +1,4 @@
-"""The shapes of classes that ship with Grike, one file each."""
+"""The shapes of classes that ship with Grike, one file each, and the choice of some."""
 
 from __future__ import annotations
 
@@ -20,11 +20,14 @@ def shipped_shapes() -> tuple[ClassShape, ...]:
     return tuple(sorted(every, key=lambda shape: shape.name))
 
 
-def chosen_shapes(ids: Iterable[str]) -> tuple[ClassShape, ...]:
-    """Return shapes by id, each once, in the order of their names. Raises InvalidInput."""
+def chosen_shapes(ids: Iterable[str], others: Iterable[ClassShape] = ()) -> tuple[ClassShape, ...]:
+    """Return shapes by id, each once, in the order of their names. Raises InvalidInput.
+
+    ``others``: shapes beside those that ship, of which the first of an id counts.
+    """
     wanted = set(ids)
-    known = {shape.id for shape in shipped_shapes()}
-    unknown = sorted(wanted - known)
+    known = {shape.id: shape for shape in (*reversed([*others]), *shipped_shapes())}
+    unknown = sorted(wanted - known.keys())
     if unknown:
         raise InvalidInput(
             f"There is no shape '{unknown[0]}'.",
@@ -32,4 +35,4 @@ def chosen_shapes(ids: Iterable[str]) -> tuple[ClassShape, ...]:
             place="shapes",
             fields={"shapes": f"There is no shape '{unknown[0]}': choose from the list."},
         )
-    return tuple(shape for shape in shipped_shapes() if shape.id in wanted)
+    return tuple(sorted((known[own] for own in wanted), key=lambda shape: (shape.name, shape.id)))

@@ -8,8 +8,6 @@ from grike.api.model import Model, OneOf
 from grike.api.shared import Named, NamedOf, RoomModel, RuleChange
 from grike.core.anatomy import Face, Muscle, Region
 from grike.core.cautions import Caution
-from grike.core.class_shape import Takes
-from grike.core.design import Role
 from grike.core.family import Family
 from grike.core.focus import Focus
 from grike.core.kit import Kit
@@ -70,29 +68,6 @@ class PresetModel(Model):
     minutes: int | None
     level: int | None
     kit: dict[OneOf[Kit], int] | None
-
-
-class ShapePartModel(Model):
-    """A part of a shape: what it is for and what it takes; its format, seconds and movements."""
-
-    role: OneOf[Role]
-    theme: str
-    takes: list[OneOf[Takes]]
-    format: str
-    seconds: int
-    movements: int
-
-
-class ShapeModel(Model):
-    """The shape of a class, and how it fits a class of some minutes; no parts: it does not."""
-
-    id: str
-    name: str
-    sentence: str
-    focuses: list[str]
-    levels: list[int]
-    fits: str
-    parts: list[ShapePartModel]
 
 
 class ParameterModel(Model):

@@ -2,9 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated
-
-from fastapi import APIRouter, Query
+from fastapi import APIRouter
 
 from grike.api.library.models import (
     Catalogue,
@@ -16,23 +14,19 @@ from grike.api.library.models import (
     RuleLine,
     RuleNumber,
     SafetyModel,
-    ShapeModel,
-    ShapePartModel,
     StoredRoom,
 )
 from grike.api.security import SignedIn, StateOf
 from grike.api.shared import Named, NamedOf
 from grike.core.anatomy import FACTS
 from grike.core.cautions import CAUTIONS
-from grike.core.class_shape import ClassShape
 from grike.core.codec import room_to
 from grike.core.family import WORK_FAMILIES, family_name
-from grike.core.focus import FOCUS_NAMES, Focus
+from grike.core.focus import FOCUS_NAMES
 from grike.core.formats import FORMATS
 from grike.core.kit import KIT_NAMES, LOAD_WORDS
 from grike.core.pattern import DEMAND_NAMES, Pattern, Tier, pattern_name
 from grike.core.planner.variants import main_kinds
-from grike.core.planner.variants.fit import fit_of
 from grike.core.progression import LEVER_NAMES
 from grike.core.rules import CATALOGUE, Rule
 from grike.core.safety import BEFORE, SAY_FIRST, STOP
@@ -113,40 +107,6 @@ def catalogue(_: SignedIn) -> Catalogue:
         safety=SafetyModel(stop=STOP, say_first=SAY_FIRST, before=BEFORE),
         endings=[kind for kind, cls in FORMATS.items() if cls.ending],
         families=[NamedOf(id=family, name=family_name(family)) for family in WORK_FAMILIES],
-    )
-
-
-@router.get("/shapes")
-def class_shapes(
-    _: SignedIn,
-    minutes: Annotated[int, Query(ge=20, le=90)] = 45,
-    level: Annotated[int, Query(ge=1, le=3)] = 2,
-) -> list[ShapeModel]:
-    """Return the shapes of classes, each tried against a class of some minutes and level."""
-    return [_shape(shape, minutes, level) for shape in shipped_shapes()]
-
-
-def _shape(shape: ClassShape, minutes: int, level: int) -> ShapeModel:
-    fit = fit_of(shape, minutes, level)
-    parts = zip(shape.parts, fit.parts if fit else (), strict=False)
-    return ShapeModel(
-        id=shape.id,
-        name=shape.name,
-        sentence=shape.sentence,
-        focuses=[FOCUS_NAMES[focus] for focus in Focus if focus in shape.focuses],
-        levels=list(shape.levels),
-        fits=fit.words(minutes) if fit else f"Does not fit {minutes} minutes at this level.",
-        parts=[
-            ShapePartModel(
-                role=part.role,
-                theme=part.theme,
-                takes=sorted(part.takes),
-                format=own.format,
-                seconds=own.seconds,
-                movements=own.movements,
-            )
-            for part, own in parts
-        ],
     )
 
 

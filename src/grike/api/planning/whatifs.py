@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import replace
 from typing import Any
 
@@ -23,6 +24,7 @@ from grike.api.security import Director, SignedIn, StateOf
 from grike.api.shared import Created
 from grike.api.state import State
 from grike.core.advice.compare import Side, compare
+from grike.core.class_shape import ClassShape
 from grike.core.class_shape_codec import class_shape_to
 from grike.core.codec import shape_from, shape_to
 from grike.core.design import ClassDesign
@@ -36,18 +38,19 @@ from grike.core.series import SeriesPlan, SeriesShape
 from grike.core.wishes import Wishes
 from grike.exchange.plans import plan_from
 from grike.exchange.shapes import chosen_shapes
-from grike.store import changes, runs, series
+from grike.store import changes, runs, series, shapes
 from grike.store.connection import Connection
 
 router = APIRouter(prefix="/api", tags=["what-ifs"])
 
 
-def _changed(plan: SeriesPlan, change: WhatIf) -> SeriesPlan:
+def _changed(plan: SeriesPlan, change: WhatIf, own: Iterable[ClassShape]) -> SeriesPlan:
     """Return the set-up of a series with a what-if put in; pins of other shapes fall away."""
     shape = shape_to(plan.shape)
     given = change.model_dump(exclude_none=True, exclude={"label", "rules", "shapes"})
     if change.shapes is not None:
-        given["shapes"] = [class_shape_to(own) for own in chosen_shapes(change.shapes)]
+        found = chosen_shapes(change.shapes, (*own, *plan.shape.class_shapes))
+        given["shapes"] = [class_shape_to(shape) for shape in found]
     if given.keys() & {"weekdays", "weeks"}:
         wishes = replace(plan.shape.wishes, pins=())
         shape = shape_to(replace(plan.shape, wishes=wishes))
@@ -60,7 +63,16 @@ def _changed(plan: SeriesPlan, change: WhatIf) -> SeriesPlan:
         numbers = {**own.get("numbers", {}), **line.get("numbers", {})}
         rules[rule] = {**own, **line, "numbers": numbers}
     sheet = sheet_from(rules, plan.sheet.yardstick.value)
-    return SeriesPlan(shape_from({**shape, **given}), sheet, (), plan.known)
+    return SeriesPlan(shape_from(_fitting({**shape, **given})), sheet, (), plan.known)
+
+
+def _fitting(data: dict[str, Any]) -> dict[str, Any]:
+    """Return a set-up without what its weekdays and shapes no longer allow for single days."""
+    days, ids = set(data["weekdays"]), {own["id"] for own in data.get("shapes", ())}
+    asked = data.get("shape_days", {})
+    left = {d: [own for own in asked[d] if own in ids] for d in asked if int(d) in days}
+    kept = [day for day in data.get("kept_days", ()) if day in days]
+    return {**data, "shape_days": left, "kept_days": kept}
 
 
 @router.post("/series/{series_id}/what-ifs", status_code=202)
@@ -71,11 +83,12 @@ def begin_what_ifs(
     runner: Runner = request.app.state.runner
     with state.database.transaction() as connection:
         plan = series.get(connection, series_id).plan
+        own = [held.shape for held in shapes.every(connection)]
         library = state.library(connection)
     wanted: list[tuple[str, SeriesPlan]] = []
     for number, change in enumerate(body.changes):
         with at(f"changes[{number}]"):
-            changed = _changed(plan, change)
+            changed = _changed(plan, change, own)
             set_up_problems(changed, library)
             wanted.append((change.label, changed))
     return [

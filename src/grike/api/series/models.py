@@ -72,6 +72,9 @@ class NewSeries(Model):
     formats: list[str] = Field(default_factory=list)
     #: Ids of the shapes of its classes; none: classes of one format each.
     shapes: list[str] = Field(default_factory=list, max_length=MOST_SHAPES)
+    #: Of which of them the classes of a weekday are; and the weekdays that keep their shape.
+    shape_days: dict[Annotated[int, Field(strict=False)], list[str]] = Field(default_factory=dict)
+    kept_days: list[int] = Field(default_factory=list, max_length=7)
     wishes: WishesModel = Field(default_factory=lambda: WishesModel())
     rules: dict[str, RuleChange] = Field(default_factory=dict)
     yardstick: OneOf[Yardstick] = Yardstick.SECONDS

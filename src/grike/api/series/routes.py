@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+from collections.abc import Iterable
 from dataclasses import replace
 
 from fastapi import APIRouter, Response
@@ -24,6 +25,7 @@ from grike.api.series.models import (
 )
 from grike.api.shared import Changed, Created
 from grike.api.state import KnownTags
+from grike.core.class_shape import ClassShape
 from grike.core.class_shape_codec import class_shape_to
 from grike.core.codec import shape_from, shape_to
 from grike.core.errors import Conflict, NotYours
@@ -33,10 +35,11 @@ from grike.core.rules.sheet_codec import sheet_from, sheet_to
 from grike.core.series import SeriesPlan
 from grike.exchange.plans import plan_to
 from grike.exchange.shapes import chosen_shapes
-from grike.store import changes, rooms, runs, series, sessions
+from grike.store import changes, rooms, runs, series, sessions, shapes
 from grike.store.changes import Change
 from grike.store.connection import Connection
 from grike.store.people import Person
+from grike.store.shapes import OwnShape
 
 router = APIRouter(prefix="/api/series", tags=["series"])
 
@@ -92,8 +95,8 @@ def list_bin(_: SignedIn, state: StateOf) -> list[DeletedModel]:
 @router.post("", status_code=201)
 def create_series(body: NewSeries, person: Director, state: StateOf) -> Created:
     """Set up a series; it has no classes until it is planned."""
-    plan = _empty_plan(body)
     with state.database.transaction() as connection:
+        plan = _empty_plan(body, shapes.every(connection))
         library = state.library(connection)
     set_up_problems(plan, library)
     with state.database.transaction() as connection:
@@ -109,9 +112,13 @@ def _keep_room(connection: Connection, room: Room, *, shared: bool) -> None:
         rooms.add(connection, room)
 
 
-def _empty_plan(body: NewSeries) -> SeriesPlan:
+def _empty_plan(
+    body: NewSeries, own: Iterable[OwnShape], held: Iterable[ClassShape] = ()
+) -> SeriesPlan:
+    """Return a series without classes; ``held``: shapes that it had, gone elsewhere or not."""
     data = body.model_dump(mode="json")
-    data["shapes"] = [class_shape_to(shape) for shape in chosen_shapes(body.shapes)]
+    others = [*(kept.shape for kept in own), *held]
+    data["shapes"] = [class_shape_to(shape) for shape in chosen_shapes(body.shapes, others)]
     rules = {key: line.model_dump(exclude_none=True) for key, line in body.rules.items()}
     return SeriesPlan(shape_from(data), sheet_from(rules, body.yardstick))
 
@@ -130,8 +137,9 @@ def get_setup(series_id: int, _: SignedIn, state: StateOf) -> SetUp:
 @router.put("/{series_id}/setup")
 def change_setup(series_id: int, body: SetUp, person: Director, state: StateOf) -> Changed:
     """Change the set-up of a series that has no classes yet."""
-    plan = _empty_plan(body)
     with state.database.transaction() as connection:
+        held = series.get(connection, series_id).plan.shape.class_shapes
+        plan = _empty_plan(body, shapes.every(connection), held)
         library = state.library(connection)
     set_up_problems(plan, library)
     label = "Change the set-up"

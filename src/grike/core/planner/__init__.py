@@ -12,7 +12,14 @@ from grike.core.item import Level
 from grike.core.judging.finding import Finding
 from grike.core.judging.more_kit import more_kit
 from grike.core.planner.explain import certain_reason, collisions, hopeless, likely_reason
-from grike.core.planner.giving_way import Easing, easings, gave_way, quicker, shapeless
+from grike.core.planner.giving_way import (
+    Easing,
+    easings,
+    gave_way,
+    may_leave_shapes,
+    quicker,
+    shapeless,
+)
 from grike.core.planner.improve import Judged, improved, judge
 from grike.core.planner.pool import pool_report
 from grike.core.planner.problem import NeverStop, Problem, Progress, Settings, Stop
@@ -254,8 +261,8 @@ def _without_shapes(run: Run, best: Judged, seed: int) -> Judged:
 
     Only mended plans tell: before that both cost about the same where weeks missed their aims.
     """
-    shaped = run.problem.plan.shape.class_shapes
-    if not shaped or not _worth_another(run, best) or run.stopped or run.stop.requested():
+    able = may_leave_shapes(run.problem.plan)
+    if not able or not _worth_another(run, best) or run.stopped or run.stop.requested():
         return best
     tried = _eased_plan(run, shapeless(run.problem), seed)
     if tried is None or not tried.valid:

@@ -14,6 +14,7 @@ from grike.core.judging.finding import Finding
 from grike.core.planner.problem import Problem, Settings
 from grike.core.rules import BY_ID, CATALOGUE
 from grike.core.rules.rule import Rule, Yields
+from grike.core.series import SeriesPlan
 from grike.core.sheet import Mode, RuleSheet
 
 #: What a step of a rule costs while it may give way; usual aims weigh 1 to 12.
@@ -72,16 +73,21 @@ def easings(problem: Problem) -> Iterator[Easing]:
     if composition:
         own = replace(plan, sheet=_as_aims(plan.sheet, composition))
         yield Easing("what a class is made of gives way", replace(problem, plan=own))
-        if plan.shape.class_shapes:
+        if may_leave_shapes(plan):
             yield shapeless(replace(problem, plan=own))
     everything = eased(problem)
     if everything is not None:
         yield Easing("what may give way does so", everything, all_at_once=True)
 
 
+def may_leave_shapes(plan: SeriesPlan) -> bool:
+    """Return whether classes may do without their shapes: no weekday was promised one."""
+    return bool(plan.shape.class_shapes) and not plan.shape.shape_days
+
+
 def shapeless(problem: Problem) -> Easing:
     """Return a problem whose classes have one format each."""
-    shape = replace(problem.plan.shape, class_shapes=())
+    shape = replace(problem.plan.shape, class_shapes=(), kept_days=frozenset())
     own = replace(problem, plan=replace(problem.plan, shape=shape))
     return Easing("classes leave their shapes", own)
 

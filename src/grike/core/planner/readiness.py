@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
+
 from grike.core.cautions import CAUTION_NAMES
 from grike.core.errors import InvalidInput
 from grike.core.focus import FOCUS_NAMES, Focus
@@ -40,6 +42,8 @@ def set_up_problems(plan: SeriesPlan, library: Library) -> None:
             )
         else:
             fields["minutes"] = f"No format fits {shape.minutes} minutes with its frame."
+    if not fields:
+        fields |= _day_shape_problems(plan, {own.shape_id for own in options})
     movements = pool(shape, library)
     smallest = min((v.slots for v in options), default=6)
     if len(movements) < smallest:
@@ -96,6 +100,18 @@ def _wish_problems(plan: SeriesPlan, library: Library) -> list[str]:
         if pin.kit is not None and frozenset(pin.kit) - usable_kit(pin.kit, shape):
             out.append(f"{day} is pinned to kit of which the room has too little.")
     return out
+
+
+def _day_shape_problems(plan: SeriesPlan, fitting: Collection[str]) -> dict[str, str]:
+    """Return which weekday asks only for shapes that do not fit its classes."""
+    for day, asked in sorted(plan.shape.shape_days.items()):
+        if asked.isdisjoint(fitting):
+            names = ", ".join(own.name for own in plan.shape.class_shapes if own.id in asked)
+            return {
+                "shape_days": f"{DAY_NAMES[day]} asks for {names}, and {plan.shape.minutes} "
+                "minutes at this level fit none of it. Choose another for that day."
+            }
+    return {}
 
 
 def _menu_problems(plan: SeriesPlan, library: Library, smallest: int) -> list[str]:

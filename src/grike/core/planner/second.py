@@ -165,10 +165,13 @@ def _built_otherwise(
 def _others(run: Run, now: PlannedClass) -> Iterator[Variant[Any]]:
     """Yield for each other shape or format the size that is most like the class."""
     there, focus = standing_in(run, now), now.design.focus
+    asked = run.problem.plan.shape.shape_days.get(now.slot.weekday)
     sets = there.all_sets
     nearest: dict[str, Variant[Any]] = {}
     for variant in variants_of(run.problem.plan):
         name = variant.shape_id or variant.kind
+        if asked and variant.shape_id not in asked:
+            continue
         if name == (there.shape_id or there.kind) or not variant.fits_focus(focus):
             continue
         best = nearest.get(name)

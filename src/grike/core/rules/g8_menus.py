@@ -1,4 +1,4 @@
-"""G8: a day keeps to its focus menu, and the series to the formats that were chosen."""
+"""G8: a day keeps to its menus, and the series to the formats that were chosen."""
 
 from __future__ import annotations
 
@@ -25,6 +25,10 @@ def _off_menu(member: ClassFacts, shape: SeriesShape) -> Iterator[tuple[str, Abo
         names = ", ".join(FOCUS_NAMES[focus].lower() for focus in sorted(menu))
         yield f"{FOCUS_NAMES[design.focus]} is not on the menu of this day: {names}.", None
     promised = pin.format if pin else None
+    asked = shape.shape_days.get(slot.weekday, frozenset())
+    if asked and design.shape not in asked and promised is None:
+        names = ", ".join(own.name for own in shape.class_shapes if own.id in asked)
+        yield f"This class has another shape than its day asks for: {names}.", None
     for kind in dict.fromkeys(b.format.kind for b in design.blocks if b.purpose is Purpose.WORK):
         if shape.formats and kind not in shape.formats and kind != promised:
             names = ", ".join(name_of(own).lower() for own in sorted(shape.formats))
@@ -49,8 +53,8 @@ def _check_g8(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
 G8 = Rule(
     "G8",
     "Days keep to their menus",
-    "The focus of a class is on the menu of its day, and its formats are among those that were "
-    "chosen for the series.",
+    "The focus of a class is on the menu of its day, its shape is one of those that the day asks "
+    "for, and its formats are among those that were chosen for the series.",
     "Who comes on a day knows what kind of class it is.",
     "practice",
     setting(Mode.MUST, 12),

@@ -54,7 +54,13 @@ def _again(facts: Facts, _: RuleSetting) -> Iterator[Fault]:
         back = P7.on(facts.sheet) and class_before(
             facts.classes, member.slot, facts.sheet, facts.first_week
         )
-        if member.design.look() == before.design.look() and not back:
+        same = member.design.look() == before.design.look()
+        if member.slot.weekday in facts.shape.kept_days:
+            if not same:
+                name = facts.shape.look_name(before.design)
+                text = f"This day keeps its shape, which was {name.lower()} a week before."
+                yield Fault(member, text, "Plan this class again, or let the day change.")
+        elif same and not back:
             name = facts.shape.look_name(member.design)
             text = f"{name} again, as a week before."
             yield Fault(member, text, "Choose another shape.")
@@ -116,7 +122,8 @@ def _check_p18(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
 P18 = Rule(
     "P18",
     "Shapes come round",
-    "No weekday looks as it did a week before, unless its lifts come back; a combination, a "
+    "No weekday looks as it did a week before, unless its lifts come back or it is to keep its "
+    "shape; a combination, a "
     "ladder, a rep list and 20/10 come {in_a_week} time a week each at most; one class in "
     "{finishes} ends with a finish, and so does the last, but no more than every other one.",
     "A burst every day is a habit, one a week is an event.",

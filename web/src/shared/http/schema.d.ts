@@ -678,6 +678,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/series/{series_id}/classes/{slot}/shape": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shape Of Class
+         * @description Return a class as a shape, as a document to be looked over and kept.
+         */
+        get: operations["shape_of_class"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/series/{series_id}/classes/{slot}/shorten": {
         parameters: {
             query?: never;
@@ -1135,12 +1155,64 @@ export interface paths {
         };
         /**
          * Class Shapes
-         * @description Return the shapes of classes, each tried against a class of some minutes and level.
+         * @description Return the shapes of classes, one's own first, each tried against a class.
          */
         get: operations["class_shapes"];
         put?: never;
-        post?: never;
+        /**
+         * Add Shape
+         * @description Add a shape of one's own.
+         */
+        post: operations["add_shape"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shapes/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Shape
+         * @description Return how a shape would fit a class; nothing is kept.
+         */
+        post: operations["try_shape"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shapes/{shape_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Shape
+         * @description Return a shape as its document.
+         */
+        get: operations["get_shape"];
+        /**
+         * Change Shape
+         * @description Change a shape of one's own; series keep what they were set up with.
+         */
+        put: operations["change_shape"];
+        post?: never;
+        /**
+         * Remove Shape
+         * @description Forget a shape of one's own; series that use it keep it.
+         */
+        delete: operations["remove_shape"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2409,6 +2481,8 @@ export interface components {
             formats?: string[];
             /** Heads */
             heads: number;
+            /** Kept Days */
+            kept_days?: number[];
             /** Level */
             level: number;
             /** Menus */
@@ -2423,6 +2497,10 @@ export interface components {
             /** Rules */
             rules?: {
                 [key: string]: components["schemas"]["RuleChange"];
+            };
+            /** Shape Days */
+            shape_days?: {
+                [key: string]: string[];
             };
             /** Shapes */
             shapes?: string[];
@@ -2456,6 +2534,16 @@ export interface components {
              * Format: date-time
              */
             starts_at: string;
+        };
+        /**
+         * NewShape
+         * @description A shape to be added: its id is made of its name.
+         */
+        NewShape: {
+            /** Document */
+            document: {
+                [key: string]: components["schemas"]["JsonValue"];
+            };
         };
         /**
          * NewTemplate
@@ -2941,6 +3029,8 @@ export interface components {
             formats?: string[];
             /** Heads */
             heads: number;
+            /** Kept Days */
+            kept_days?: number[];
             /** Level */
             level: number;
             /** Menus */
@@ -2955,6 +3045,10 @@ export interface components {
             /** Rules */
             rules?: {
                 [key: string]: components["schemas"]["RuleChange"];
+            };
+            /** Shape Days */
+            shape_days?: {
+                [key: string]: string[];
             };
             /** Shapes */
             shapes?: string[];
@@ -2979,8 +3073,22 @@ export interface components {
             yardstick: components["schemas"]["Yardstick"];
         };
         /**
+         * ShapeEdit
+         * @description A shape as it is to be, against the version that was read.
+         */
+        ShapeEdit: {
+            /** Document */
+            document: {
+                [key: string]: components["schemas"]["JsonValue"];
+            };
+            /** Version */
+            version: number;
+        };
+        /**
          * ShapeModel
          * @description The shape of a class, and how it fits a class of some minutes; no parts: it does not.
+         *
+         *     ``own``: it was made here and can be changed.
          */
         ShapeModel: {
             /** Fits */
@@ -2993,6 +3101,8 @@ export interface components {
             levels: number[];
             /** Name */
             name: string;
+            /** Own */
+            own: boolean;
             /** Parts */
             parts: components["schemas"]["ShapePartModel"][];
             /** Sentence */
@@ -3014,6 +3124,34 @@ export interface components {
             takes: components["schemas"]["Takes"][];
             /** Theme */
             theme: string;
+        };
+        /**
+         * ShapeSource
+         * @description A shape as the open document of docs/formats/shape.schema.json, with its version.
+         */
+        ShapeSource: {
+            /** Document */
+            document: {
+                [key: string]: components["schemas"]["JsonValue"];
+            };
+            /** Own */
+            own: boolean;
+            /** Version */
+            version: number;
+        };
+        /**
+         * ShapeTrial
+         * @description A shape that is not kept, tried against a class of some minutes and a level.
+         */
+        ShapeTrial: {
+            /** Document */
+            document: {
+                [key: string]: components["schemas"]["JsonValue"];
+            };
+            /** Level */
+            level: number;
+            /** Minutes */
+            minutes: number;
         };
         /**
          * ShortenRequest
@@ -4279,6 +4417,31 @@ export interface operations {
             };
         };
     };
+    shape_of_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: components["schemas"]["JsonValue"];
+                    };
+                };
+            };
+        };
+    };
     shorten_class: {
         parameters: {
             query?: never;
@@ -4895,6 +5058,124 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ShapeModel"][];
                 };
+            };
+        };
+    };
+    add_shape: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewShape"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShapeSource"];
+                };
+            };
+        };
+    };
+    try_shape: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShapeTrial"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShapeModel"];
+                };
+            };
+        };
+    };
+    get_shape: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shape_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShapeSource"];
+                };
+            };
+        };
+    };
+    change_shape: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shape_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShapeEdit"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    remove_shape: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                shape_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

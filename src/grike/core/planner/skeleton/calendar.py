@@ -7,6 +7,7 @@ from math import ceil
 from typing import Any
 
 from grike.core.planner.skeleton.choices import Choices
+from grike.core.rules.g8_menus import G8
 from grike.core.rules.p18_calendar import P18, SELDOM, ends_with_a_finish, most_finishes
 from grike.core.series import Slot
 from grike.core.sheet import Mode
@@ -32,6 +33,26 @@ def calendar(choices: Choices) -> None:
         _at_most(choices, there, most_finishes(len(through)))
     if choices.slots and choices.slots[-1] == slots[-1]:
         _at_most(choices, -_finishes(choices, slots[-1]), -1)
+
+
+def shapes_of_days(choices: Choices) -> None:
+    """G8 and P18: a day has one of the shapes that it asks for, and those that keep theirs do."""
+    for slot in choices.slots:
+        asked = choices.shape.shape_days.get(slot.weekday, frozenset())
+        pin = choices.shape.wishes.pin_of(slot.week, slot.weekday)
+        if asked and not (pin and pin.format) and choices.on(G8):
+            fitting = [literal for literal, own in _open(choices, slot) if own.shape_id in asked]
+            choices.one_of(fitting)
+    by_place = {(slot.week, slot.weekday): slot for slot in choices.task.problem.slots}
+    for slot in choices.slots:
+        before = by_place.get((slot.week - 1, slot.weekday))
+        if before is None or slot.weekday not in choices.shape.kept_days:
+            continue
+        then, now = choices.formats(before.index), choices.formats(slot.index)
+        for look, literal in then.items():
+            other = choices.model.new_bool_var("")
+            choices.model.add(literal <= now.get(look, 0) + other)
+            choices.penalties.append((other, 1000 * P18.line(choices.sheet).weight))
 
 
 def _at_most(choices: Choices, amount: Any, most: int) -> None:

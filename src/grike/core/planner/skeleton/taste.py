@@ -43,7 +43,7 @@ def tie_breaks(choices: Choices) -> None:
         choices.penalties.append((over, spice))
     _asked_formats(choices)
     for one, other in _a_week_apart(choices):
-        if other.index in choices.before:
+        if other.index in choices.before or other.weekday in choices.shape.kept_days:
             continue
         theirs = choices.formats(other.index)
         for kind, literal in choices.formats(one.index).items():

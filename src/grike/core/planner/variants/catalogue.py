@@ -22,6 +22,7 @@ from grike.core.planner.variants.shaped import ShapedVariant
 from grike.core.planner.variants.shaping import (
     MOST_OF_A_SHAPE,
     FinishVariant,
+    balanced,
     fitting,
     shaped,
 )
@@ -176,7 +177,7 @@ def sizes_of(
     if not low <= minutes <= high or level not in shape.levels:
         return []
     able = fitting(shaped(shape, level, part_variant), *frame_seconds(minutes * 60), stretch)
-    able = [own for own in able if own.slots >= FEWEST_SLOTS]
+    able = balanced([own for own in able if own.slots >= FEWEST_SLOTS], part_variant)
     return sorted(able, key=lambda own: (own.work_seconds(), own.slots))
 
 

@@ -6,7 +6,9 @@ from dataclasses import dataclass
 
 from grike.core.class_shape import ClassShape
 from grike.core.design import Role
-from grike.core.planner.variants.catalogue import frame_seconds, sizes_of
+from grike.core.planner.variants.catalogue import frame_seconds, part_variant, sizes_of
+from grike.core.planner.variants.shaping import shaped
+from grike.core.series import LEVEL_NAMES
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,6 +38,31 @@ class ShapeFit:
         """Return how it fits, in a sentence."""
         left = f"; {self.left // 60} minutes left" if self.left >= 120 else ""
         return f"Fits {minutes} minutes with {self.movements} movements{left}."
+
+
+def why_not(shape: ClassShape, minutes: int, level: int) -> str:
+    """Return in a sentence why a shape fits no class of so many minutes and a level."""
+    low, high = shape.minutes
+    if level not in shape.levels:
+        return f"It is not for {LEVEL_NAMES[level]}."
+    if not low <= minutes <= high:
+        return f"It is for classes of {low} to {high} minutes."
+    for number, part in enumerate(shape.parts, start=1):
+        if all(part_variant(fmt, part.blocks, size) is None for fmt, size in part.settings()):
+            name = part.format.name.lower()
+            return f"Part {number}: classes are not planned in {name} set up like that."
+    lengths = [own.main_seconds() for own in shaped(shape, level, part_variant)]
+    shortest, longest = frame_seconds(minutes * 60)
+    if min(lengths) > longest:
+        return _beside("Its parts take", min(lengths), "are left beside the frame", longest)
+    if max(lengths) < shortest:
+        return _beside("Its parts fill", max(lengths), "are to be filled", shortest)
+    return "Its parts are too few, or go on for too long without a breather."
+
+
+def _beside(take: str, seconds: int, words: str, other: int) -> str:
+    least = "at the least" if seconds > other else "at the most"
+    return f"{take} {-(-seconds // 60)} minutes {least}; {other // 60} {words}."
 
 
 def fit_of(shape: ClassShape, minutes: int, level: int) -> ShapeFit | None:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Iterator, Sequence
 from dataclasses import dataclass
 from itertools import product
-from typing import Any, ClassVar
+from typing import Any, ClassVar, TypeAlias
 
 from grike.core.class_shape import ClassShape
 from grike.core.formats import Format, LastBurst
@@ -17,6 +17,8 @@ from grike.core.planner.variants.variant import NO_LIMIT, Variant
 
 #: So many sizes of a shape are kept for a slot.
 MOST_OF_A_SHAPE = 4
+#: So far a part may be from its usual share of the work.
+OFF_SHARE = 0.16
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,14 +40,12 @@ class FinishVariant(Variant[LastBurst]):
         return timed_set(self.slot_seconds(), movement)
 
 
-def shaped(
-    shape: ClassShape, level: int, variant_for: Callable[[Format, int, int], Variant[Any] | None]
-) -> Iterator[ShapedVariant]:
-    """Yield a shape with each choice of sizes and times of its parts, for a group of a level.
+#: The variant of a format, blocks and slots of a block; None where plans are not made from it.
+VariantFor: TypeAlias = Callable[[Format, int, int], Variant[Any] | None]
 
-    ``variant_for``: the variant of a format, blocks and slots of a block, None where plans are not
-    made from it.
-    """
+
+def shaped(shape: ClassShape, level: int, variant_for: VariantFor) -> Iterator[ShapedVariant]:
+    """Yield a shape with each choice of sizes and times of its parts, for a group of a level."""
     held: dict[str, int | None] = {}
     each = [
         [variant_for(fmt, part.blocks, size) for fmt, size in part.settings()]
@@ -74,6 +74,34 @@ def with_parts(
         level,
         {} if held is None else held,
     )
+
+
+def balanced(every: Sequence[ShapedVariant], variant_for: VariantFor) -> list[ShapedVariant]:
+    """Return the sizes of a shape whose parts have the shares of the work that they should have.
+
+    Each should have about what it has in its middle size, done as often as its format says. Where
+    few sizes come near that, those that come nearest.
+    """
+    if not every:
+        return []
+    middle = [
+        variant_for(part.format, part.blocks, part.sizes[len(part.sizes) // 2])
+        for part in every[0].shape.parts
+    ]
+    usual = _shares([own for own in middle if own is not None])
+    off = {id(own): max(map(_apart, _shares(own.fitted), usual)) for own in every}
+    nearest = sorted(off.values())[: MOST_OF_A_SHAPE // 2][-1]
+    return [own for own in every if off[id(own)] <= max(OFF_SHARE, nearest)]
+
+
+def _apart(one: float, other: float) -> float:
+    return abs(one - other)
+
+
+def _shares(fitted: Sequence[Variant[Any]]) -> list[float]:
+    """Return the share of each part in the seconds of all."""
+    each = [own.main_seconds() for own in fitted]
+    return [seconds / sum(each) for seconds in each]
 
 
 def fitting(

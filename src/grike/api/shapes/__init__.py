@@ -1,0 +1,1 @@
+"""Shapes of classes: those that ship and one's own."""
