@@ -3,7 +3,7 @@
 The practised figures are medians or counts of 21 classes that were set down as they were taught
 (common practice, no source). ``GRIKE_ONLY`` names requests by the beginning of their name, and
 ``GRIKE_READ`` prints so many classes in full, to be read aloud; ``GRIKE_PRESET`` puts the rules of
-a preset in the place of those of the requests.
+a preset in the place of those of requests that name no shapes.
 """
 
 from __future__ import annotations
@@ -18,7 +18,7 @@ from dataclasses import replace
 from itertools import pairwise
 from typing import Any
 
-from bench.bench_corpus import FOLDER
+from bench.bench_corpus import FOLDER, request_of
 from grike.core.composition import NEEDS, is_main, mains_wanted
 from grike.core.dose import dose_text
 from grike.core.errors import InvalidInput
@@ -34,7 +34,6 @@ from grike.core.rules.p5_order import rank
 from grike.core.rules.p19_cousins import cousins
 from grike.core.sheet import Mode
 from grike.exchange.library import shipped_library
-from grike.exchange.plans import request_from
 from grike.exchange.presets import presets
 from grike.exchange.shapes import shipped_shapes
 
@@ -128,11 +127,10 @@ def words(member: ClassFacts, level: int) -> Iterable[str]:
 def run(entry: dict[str, Any]) -> tuple[dict[str, Any], list[tuple[ClassFacts, int]], Counter[str]]:
     """Return what came of one request: its line, its classes, and its findings by rule."""
     library = shipped_library()
-    data = json.loads((FOLDER / f"{entry['name']}.json").read_text(encoding="utf-8"))
     begun = time.perf_counter()
-    request = request_from(data)
+    request = request_of(entry["name"])
     wanted = os.environ.get("GRIKE_PRESET")
-    if wanted:
+    if wanted and not request.shape.class_shapes:
         preset = next(own for own in presets() if own.id == wanted)
         shapes = shipped_shapes() if preset.shaped else ()
         shape = replace(request.shape, class_shapes=shapes)

@@ -1,4 +1,4 @@
-"""Sixty requests, planned and judged by the checks; beside two baselines. Prints a Markdown table.
+"""The corpus of requests, planned and judged by the checks, beside two baselines; in Markdown.
 
 ``GRIKE_DRAWS`` random fillings (10,000 by default, 0 for none) are drawn for two small requests;
 ``GRIKE_ONLY`` names requests by the beginning of their name.
@@ -15,11 +15,14 @@ from typing import Any
 
 from bench.baselines import best_of_random, by_rotation, judged
 from bench.bench_planner import reference
+from grike.core.class_shape_codec import class_shape_to
 from grike.core.errors import InvalidInput
 from grike.core.planner import Problem, Progress, Settings, plan
 from grike.core.planner.readiness import set_up_problems
+from grike.core.series import SeriesPlan
 from grike.exchange.library import shipped_library
 from grike.exchange.plans import request_from
+from grike.exchange.shapes import chosen_shapes
 
 FOLDER = Path(__file__).parent / "requests"
 #: Seconds to a complete valid plan, and to cost 0 with ordinary kits.
@@ -28,13 +31,20 @@ NOTHING_LEFT = {"S": 6, "M": 12, "L": 20, "XL": 40}
 RANDOM_FOR = ("s-all-kit-level-2", "s-home-kit-level-2")
 
 
+def request_of(name: str) -> SeriesPlan:
+    """Return a request of the corpus by name; shapes that ship are named there by their ids."""
+    data = json.loads((FOLDER / f"{name}.json").read_text(encoding="utf-8"))
+    ids = data["series"].get("shapes", [])
+    data["series"]["shapes"] = [class_shape_to(shape) for shape in chosen_shapes(ids)]
+    return request_from(data)
+
+
 def one(entry: dict[str, Any]) -> dict[str, Any]:
     """Return what came of one request."""
     library = shipped_library()
-    data = json.loads((FOLDER / f"{entry['name']}.json").read_text(encoding="utf-8"))
     begun = time.perf_counter()
     try:
-        request = request_from(data)
+        request = request_of(entry["name"])
         set_up_problems(request, library)
     except InvalidInput as error:
         return {

@@ -136,15 +136,12 @@ def _shape_problems(shape: SeriesShape) -> dict[str, str]:
     ids = [own.id for own in shape.class_shapes]
     if len(set(ids)) < len(ids) or len(ids) > MOST_SHAPES:
         problems["shapes"] = f"A series uses at most {MOST_SHAPES} shapes, each once."
-    unsuited = _day_shape_problem(shape, frozenset(ids))
-    if unsuited:
-        problems["shape_days"] = unsuited
     unknown = sorted(shape.formats - FORMATS.keys())
     if unknown:
         problems["formats"] = f"'{unknown[0]}' is no format: choose from the list."
-    wishes = _days_off(shape)
-    if wishes:
-        problems["wishes"] = wishes
+    shapes = _day_shape_problem(shape, frozenset(ids))
+    of_days = {"shape_days": shapes, "wishes": _days_off(shape)}
+    problems |= {field: words for field, words in of_days.items() if words}
     if len(shape.name) > MOST_NAME:
         problems["name"] = f"A name has at most {MOST_NAME} characters."
     if not problems and not shape.slots():

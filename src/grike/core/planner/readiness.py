@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection
+from collections.abc import Collection, Sequence
+from typing import Any
 
 from grike.core.cautions import CAUTION_NAMES
 from grike.core.errors import InvalidInput
@@ -11,7 +12,7 @@ from grike.core.formats import name_of
 from grike.core.judging.pool import pool
 from grike.core.library import Library
 from grike.core.planner.cells import largest_class, themes
-from grike.core.planner.variants import main_kinds, variants_of
+from grike.core.planner.variants import Variant, main_kinds, variants_of
 from grike.core.rules.c1_focus import C1
 from grike.core.rules.d7_carrying import D7
 from grike.core.series import DAY_NAMES, SeriesPlan
@@ -22,28 +23,8 @@ from grike.core.sheet import Mode
 def set_up_problems(plan: SeriesPlan, library: Library) -> None:
     """Raise InvalidInput with a sentence per field where a set-up cannot be planned."""
     shape = plan.shape
-    fields: dict[str, str] = {}
     options = variants_of(plan)
-    if shape.class_shapes and D7.on(plan.sheet):
-        fields["shapes"] = (
-            "Classes in shapes do not carry movements on (D7). Choose no shapes, or take that rule "
-            "off."
-        )
-    elif shape.class_shapes and not options:
-        fields["shapes"] = (
-            f"None of the shapes chosen fits {shape.minutes} minutes at this level. Choose others, "
-            "or none."
-        )
-    elif not options:
-        if shape.formats:
-            names = ", ".join(name_of(kind).lower() for kind in sorted(shape.formats))
-            fields["formats"] = (
-                f"None of the formats chosen fits {shape.minutes} minutes: {names}. Choose more."
-            )
-        else:
-            fields["minutes"] = f"No format fits {shape.minutes} minutes with its frame."
-    if not fields:
-        fields |= _day_shape_problems(plan, {own.shape_id for own in options})
+    fields = _look_problems(plan, options)
     movements = pool(shape, library)
     smallest = min((v.slots for v in options), default=6)
     if len(movements) < smallest:
@@ -60,6 +41,28 @@ def set_up_problems(plan: SeriesPlan, library: Library) -> None:
         fields["wishes"] = " ".join(wishes)
     if fields:
         raise InvalidInput(next(iter(fields.values())), place=next(iter(fields)), fields=fields)
+
+
+def _look_problems(plan: SeriesPlan, options: Sequence[Variant[Any]]) -> dict[str, str]:
+    """Return which shapes or formats that were chosen fit no class."""
+    shape = plan.shape
+    if shape.class_shapes and D7.on(plan.sheet):
+        return {
+            "shapes": "Classes in shapes do not carry movements on (D7). Choose no shapes, or take "
+            "that rule off."
+        }
+    if options:
+        return _day_shape_problems(plan, {own.shape_id for own in options})
+    if shape.class_shapes:
+        return {
+            "shapes": f"None of the shapes chosen fits {shape.minutes} minutes at this level. "
+            "Choose others, or none."
+        }
+    if shape.formats:
+        names = ", ".join(name_of(kind).lower() for kind in sorted(shape.formats))
+        words = f"None of the formats chosen fits {shape.minutes} minutes: {names}. Choose more."
+        return {"formats": words}
+    return {"minutes": f"No format fits {shape.minutes} minutes with its frame."}
 
 
 def _spared_too_much(plan: SeriesPlan, library: Library, smallest: int) -> list[str]:

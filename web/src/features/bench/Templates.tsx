@@ -1,12 +1,13 @@
 import { Box, Button, Flex, Heading, Input, NativeSelect } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
+import { Link as RouterLink } from 'react-router';
 
 import { templatesOptions, useTemplateWrites } from './api';
 import type { Schemas } from '~/shared/http/client';
 import { Trouble } from '~/shared/ui/States';
 
-/** Keep this class under a name, put another in its place, or bring one from a file. */
+/** Keep this class under a name or as a shape, put another in its place, or bring one from a file. */
 export function Templates({ detail }: { detail: Schemas['ClassDetail'] }) {
   const list = useQuery(templatesOptions);
   const [name, setName] = useState('');
@@ -77,6 +78,11 @@ export function Templates({ detail }: { detail: Schemas['ClassDetail'] }) {
         onClick={() => file.current?.click()}
       >
         Bring a class from a file
+      </Button>
+      <Button asChild size="xs" variant="outline" mt="1" ml="2">
+        <RouterLink to={`/shapes/new?series=${detail.series}&slot=${detail.slot}`}>
+          Make a shape of this class
+        </RouterLink>
       </Button>
       {error && <Trouble error={error} />}
     </Box>

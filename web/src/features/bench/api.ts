@@ -117,12 +117,6 @@ export const templatesOptions = queryOptions({
   queryFn: () => data(http.GET('/api/templates')),
 });
 
-export const formatsOptions = queryOptions({
-  queryKey: ['formats'],
-  queryFn: () => data(http.GET('/api/formats')),
-  staleTime: Infinity,
-});
-
 export function documentOptions(series: number, slot: number) {
   return queryOptions({
     queryKey: ['series', series, 'class', slot, 'document'],

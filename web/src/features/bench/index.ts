@@ -1,2 +1,2 @@
-export { classOptions, documentOptions, formatsOptions, useTemplateWrites } from './api';
+export { classOptions, documentOptions, useTemplateWrites } from './api';
 export { ClassPage } from './ClassPage';

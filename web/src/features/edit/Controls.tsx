@@ -1,4 +1,4 @@
-import { chakra, Input, NativeSelect } from '@chakra-ui/react';
+import { chakra, Input } from '@chakra-ui/react';
 
 /** How left and right share the bouts of a movement. */
 export const SIDES = [
@@ -42,33 +42,5 @@ export function Amount({
         onChange={(event) => onValue(event.target.valueAsNumber)}
       />
     </chakra.label>
-  );
-}
-
-/** One of a few values. */
-export function Pick({
-  label,
-  width,
-  value,
-  options,
-  onValue,
-}: {
-  label: string;
-  width: string;
-  value: string;
-  options: string[][];
-  onValue: (value: string) => void;
-}) {
-  return (
-    <NativeSelect.Root size="xs" w={width}>
-      <NativeSelect.Field aria-label={label} value={value} onChange={(event) => onValue(event.target.value)}>
-        {options.map(([id, name]) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </NativeSelect.Field>
-      <NativeSelect.Indicator />
-    </NativeSelect.Root>
   );
 }

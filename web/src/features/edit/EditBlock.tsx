@@ -1,15 +1,17 @@
-import { Box, Button, Flex, Heading, IconButton, NativeSelect } from '@chakra-ui/react';
+import { Box, Button, Flex, Heading, NativeSelect } from '@chakra-ui/react';
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
 
-import { type Block, formatsFor, startOf, withValue } from './document';
+import type { Block } from './document';
 import { moved, replaced } from '~/shared/format/lists';
 import { newRow } from './draft';
 import { EditItem } from './EditItem';
-import { Parameters } from './Parameters';
 import { WorkChoices } from './WorkChoices';
-import { Pick } from './Controls';
 import { PURPOSES, ROLES } from '~/shared/format/blocks';
+import { formatsFor, startOf, withValue } from '~/shared/format/formats';
 import type { Schemas } from '~/shared/http/client';
+import { Parameters } from '~/shared/ui/Parameters';
+import { Pick } from '~/shared/ui/Pick';
+import { Tool } from '~/shared/ui/Tool';
 
 interface Props {
   number: number;
@@ -90,20 +92,5 @@ export function EditBlock({ number, block, forms, first, last, onBlock, onMove }
         </Button>
       )}
     </Box>
-  );
-}
-
-interface ToolProps {
-  label: string;
-  icon: React.ReactNode;
-  disabled?: boolean;
-  onClick: () => void;
-}
-
-export function Tool({ label, icon, disabled = false, onClick }: ToolProps) {
-  return (
-    <IconButton size="xs" variant="ghost" aria-label={label} title={label} disabled={disabled} onClick={onClick}>
-      {icon}
-    </IconButton>
   );
 }

@@ -1,10 +1,12 @@
 import { Flex, Text } from '@chakra-ui/react';
 import { ArrowDown, ArrowUp, Repeat, Trash2 } from 'lucide-react';
 
-import { type Item, withValue } from './document';
-import { Tool } from './EditBlock';
+import type { Item } from './document';
+import { withValue } from '~/shared/format/formats';
+import { Tool } from '~/shared/ui/Tool';
 import { EditPasses } from './EditPasses';
-import { Amount, LEVELS, Pick, SIDES } from './Controls';
+import { Amount, LEVELS, SIDES } from './Controls';
+import { Pick } from '~/shared/ui/Pick';
 import { newRow } from './draft';
 import { MovementInput } from './MovementInput';
 import { useMovements } from '~/shared/http/vocabulary';

@@ -10,10 +10,10 @@ import { newRow, useDraft, withoutIds } from './draft';
 import { EditBlock } from './EditBlock';
 import { MovementNames } from './MovementNames';
 import { Overtaken } from './Overtaken';
-import { classOptions, documentOptions, formatsOptions, useTemplateWrites } from '~/features/bench';
+import { classOptions, documentOptions, useTemplateWrites } from '~/features/bench';
 import { moment } from '~/shared/format/time';
 import type { Schemas } from '~/shared/http/client';
-import { catalogueOptions, useVocabulary } from '~/shared/http/vocabulary';
+import { catalogueOptions, formatsOptions, useVocabulary } from '~/shared/http/vocabulary';
 import { Trouble, Waiting } from '~/shared/ui/States';
 
 /** A class written by hand: blocks, formats with their parameters, movements. */

@@ -1,9 +1,11 @@
 import { Button, chakra, Flex, Text } from '@chakra-ui/react';
 import { Trash2 } from 'lucide-react';
 
-import { type Item, type Round, withValue } from './document';
-import { Tool } from './EditBlock';
-import { Amount, LEVELS, Pick, SIDES } from './Controls';
+import type { Item, Round } from './document';
+import { withValue } from '~/shared/format/formats';
+import { Tool } from '~/shared/ui/Tool';
+import { Amount, LEVELS, SIDES } from './Controls';
+import { Pick } from '~/shared/ui/Pick';
 import { newRow } from './draft';
 import { MovementInput } from './MovementInput';
 import { replaced } from '~/shared/format/lists';

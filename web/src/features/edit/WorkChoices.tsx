@@ -1,6 +1,7 @@
 import { chakra, Flex } from '@chakra-ui/react';
 
-import { type Block, withValue } from './document';
+import type { Block } from './document';
+import { withValue } from '~/shared/format/formats';
 import { MovementInput } from './MovementInput';
 
 interface Props {

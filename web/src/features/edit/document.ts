@@ -1,4 +1,4 @@
-import { PURPOSES } from '~/shared/format/blocks';
+import { type FormatValues, formatsFor, startOf } from '~/shared/format/formats';
 import type { Schemas } from '~/shared/http/client';
 
 /** A class document as docs/formats/class.schema.json describes it; what is not edited stays. */
@@ -12,7 +12,7 @@ export interface ClassDocument {
 
 export interface Block {
   purpose: string;
-  format: { kind: string; [name: string]: unknown };
+  format: FormatValues;
   items?: Item[];
   stations?: boolean;
   role?: string;
@@ -38,24 +38,6 @@ export interface Round {
   pace?: string;
   movement?: string;
   [key: string]: unknown;
-}
-
-/** The formats that go with a purpose; one that is not known goes with all. */
-export function formatsFor(purpose: string, forms: Schemas['FormatModel'][]): Schemas['FormatModel'][] {
-  return purpose in PURPOSES ? forms.filter((form) => form.purposes.some((own) => own === purpose)) : forms;
-}
-
-/** A format as it starts: every parameter that must be given, at its usual value. */
-export function startOf(form: Schemas['FormatModel']): Block['format'] {
-  const given = form.parameters.filter((parameter) => parameter.start !== null);
-  return { kind: form.kind, ...Object.fromEntries(given.map((p) => [p.name, p.start])) };
-}
-
-/** An object with one value set, or taken out where it is left empty. */
-export function withValue<T extends object>(object: T, name: string, value: unknown): T {
-  const empty = value === undefined || value === '' || (typeof value === 'number' && Number.isNaN(value));
-  const kept = Object.entries(object).filter(([key]) => key !== name);
-  return Object.fromEntries(empty ? kept : [...kept, [name, value]]) as T;
 }
 
 /** A new block of a purpose, in the first format that goes with it. */

@@ -4,7 +4,7 @@ import { ArrowUp } from 'lucide-react';
 
 import type { NewSeries } from './api';
 import { ruleNumber, ruleOn, withRuleMode, withRuleNumber } from './draft';
-import { FigureField } from './Fields';
+import { FigureField } from '~/shared/ui/Fields';
 import { wishesOf, withWishes } from './wishes';
 import { moved } from '~/shared/format/lists';
 import { CARRIED, type Figure, LIFTS, LIFT_WEEKS } from '~/shared/rules';

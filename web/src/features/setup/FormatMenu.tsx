@@ -19,7 +19,8 @@ export function FormatMenu({ draft, error, onDraft }: Props) {
   if (!catalogue) return null;
   const chosen = draft.formats ?? [];
   // Classes in shapes have the formats of their parts, so whoever chooses formats leaves the shapes.
-  const toggle = (id: string) => onDraft({ ...draft, formats: toggled(chosen, id), shapes: [] });
+  const toggle = (id: string) =>
+    onDraft({ ...draft, formats: toggled(chosen, id), shapes: [], shape_days: {}, kept_days: [] });
   const usual = draft.shapes?.length ? 'those of the shapes' : 'all that suit the level';
   return (
     <Fold mb="3" needed={Boolean(error)} title={`Formats (${chosen.length ? `${chosen.length} chosen` : usual})`}>

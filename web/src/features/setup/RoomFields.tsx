@@ -1,7 +1,7 @@
 import { Box, chakra, Flex, Grid, Input, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 
-import { TextField } from './Fields';
+import { TextField } from '~/shared/ui/Fields';
 import type { Schemas } from '~/shared/http/client';
 import { catalogueOptions } from '~/shared/http/vocabulary';
 import { KitIcons } from '~/shared/ui/KitIcon';

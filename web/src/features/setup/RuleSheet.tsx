@@ -4,7 +4,7 @@ import { useState } from 'react';
 
 import type { NewSeries } from './api';
 import { withRuleMode, withRuleNumber } from './draft';
-import { SelectField } from './Fields';
+import { SelectField } from '~/shared/ui/Fields';
 import type { Schemas } from '~/shared/http/client';
 import { catalogueOptions } from '~/shared/http/vocabulary';
 import { Fold } from '~/shared/ui/Fold';

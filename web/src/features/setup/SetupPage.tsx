@@ -9,8 +9,8 @@ import { ClosedDays } from './ClosedDays';
 import { DayPicker } from './DayPicker';
 import { DayWishes } from './DayWishes';
 import { FormatMenu } from './FormatMenu';
-import { classCount, ruleNumber, withRuleNumber } from './draft';
-import { FigureField, NumberField, SelectField, TextField } from './Fields';
+import { classCount, ruleNumber, withDays, withRuleNumber, withShapes } from './draft';
+import { FigureField, NumberField, SelectField, TextField } from '~/shared/ui/Fields';
 import { forgetDraft, keepDraft, keptDraft } from './kept';
 import { PresetPicker } from './PresetPicker';
 import { RoomFields } from './RoomFields';
@@ -124,7 +124,11 @@ function SetupForm({ id, version, first }: { id: number; version: number; first:
       <PresetPicker draft={draft} onDraft={put} />
       <Flex gap="8" mb="4" align="flex-start" wrap="wrap">
         <Box>
-          <DayPicker days={draft.weekdays} error={fields.weekdays} onDays={(weekdays) => set({ weekdays })} />
+          <DayPicker
+            days={draft.weekdays}
+            error={fields.weekdays}
+            onDays={(weekdays) => put(withDays(draft, weekdays))}
+          />
         </Box>
         {catalogue && (
           <>
@@ -152,8 +156,12 @@ function SetupForm({ id, version, first }: { id: number; version: number; first:
         minutes={draft.minutes}
         level={draft.level}
         chosen={draft.shapes ?? []}
-        error={fields.shapes}
-        onChosen={(shapes) => set(shapes.length ? { shapes, formats: [] } : { shapes })}
+        error={fields.shapes ?? fields.shape_days}
+        days={draft.weekdays}
+        asked={draft.shape_days ?? {}}
+        kept={draft.kept_days ?? []}
+        onDays={set}
+        onChosen={(shapes) => put(withShapes(draft, shapes))}
       />
       <Carrying draft={draft} onDraft={put} />
       <WishFields draft={draft} error={fields.wishes} onDraft={put} />

@@ -86,11 +86,28 @@ export function withRuleMode(draft: NewSeries, rule: string, mode: 'must' | 'aim
   return { ...draft, rules: { ...draft.rules, [rule]: { ...line, mode } } };
 }
 
+/** A draft with other shapes; what single days asked for goes with them, and so do formats. */
+export function withShapes(draft: NewSeries, shapes: string[]): NewSeries {
+  const asked = Object.entries(draft.shape_days ?? {}).map(
+    ([day, own]) => [day, own.filter((id) => shapes.includes(id))] as const,
+  );
+  const shape_days = Object.fromEntries(asked.filter(([, own]) => own.length));
+  const next = { ...draft, shapes, shape_days };
+  return shapes.length ? { ...next, formats: [] } : { ...next, kept_days: [] };
+}
+
+/** A draft with other days of the week; shapes that were asked for on days that are gone go with them. */
+export function withDays(draft: NewSeries, weekdays: number[]): NewSeries {
+  const asked = Object.entries(draft.shape_days ?? {}).filter(([day]) => weekdays.includes(Number(day)));
+  const kept_days = (draft.kept_days ?? []).filter((day) => weekdays.includes(day));
+  return { ...draft, weekdays, shape_days: Object.fromEntries(asked), kept_days };
+}
+
 export type Preset = Schemas['PresetModel'];
 
 /** A draft with the rules and shapes of a preset; what somebody counted (minutes, level, kit) stays. */
 export function withPreset(draft: NewSeries, preset: Preset): NewSeries {
-  return { ...draft, rules: preset.rules, shapes: preset.shapes };
+  return withShapes({ ...draft, rules: preset.rules }, preset.shapes);
 }
 
 export type Counted = Pick<NewSeries, 'minutes' | 'level' | 'room'>;

@@ -2,12 +2,13 @@ import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 
 import { shapesOptions } from './api';
+import { DayShapes, type DaysOfShapes } from './DayShapes';
 import { ShapeStrip } from './ShapeStrip';
 import { toggled } from '~/shared/format/lists';
 import { Toggle } from '~/shared/ui/Toggle';
 import { Fold } from '~/shared/ui/Fold';
 
-interface Props {
+interface Props extends DaysOfShapes {
   minutes: number;
   level: number;
   chosen: string[];
@@ -16,7 +17,7 @@ interface Props {
 }
 
 /** Which shapes the classes of a series may have; none chosen means one format each. */
-export function ShapeMenu({ minutes, level, chosen, error, onChosen }: Props) {
+export function ShapeMenu({ minutes, level, chosen, error, onChosen, ...days }: Props) {
   const usable = Math.min(90, Math.max(20, minutes || 45));
   const shapes = useQuery(shapesOptions(usable, level)).data ?? [];
   const able = shapes.filter((shape) => shape.parts.length);
@@ -56,6 +57,7 @@ export function ShapeMenu({ minutes, level, chosen, error, onChosen }: Props) {
               </Flex>
             ))}
           </Box>
+          {chosen.length > 0 && <DayShapes {...days} offered={able.filter((shape) => chosen.includes(shape.id))} />}
           {error && <Text color="rowanInk">{error}</Text>}
         </>
       )}

@@ -1,47 +1,42 @@
-import { Box, Flex, Heading, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Heading, Link, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { Link as RouterLink } from 'react-router';
 
-import { shapesOptions } from './api';
+import { type Shape, shapesOptions } from './api';
 import { ShapeStrip } from './ShapeStrip';
-import { LEVELS } from '~/shared/format/levels';
+import { TriedAgainst } from './TriedAgainst';
+import { useIsDirector } from '~/features/signin';
 import { Trouble, Waiting } from '~/shared/ui/States';
-import { Toggle } from '~/shared/ui/Toggle';
-
-const MINUTES = [20, 30, 45, 60, 75];
 
 /** All shapes as strips, each tried against a class of the minutes and level that are chosen. */
 export function ShapesPage() {
-  const [minutes, setMinutes] = useState(45);
-  const [level, setLevel] = useState(2);
-  const shapes = useQuery(shapesOptions(minutes, level));
+  const [tried, setTried] = useState({ minutes: 45, level: 2 });
+  const director = useIsDirector();
+  const shapes = useQuery(shapesOptions(tried.minutes, tried.level));
   if (!shapes.data && shapes.error) return <Trouble error={shapes.error} onRetry={() => void shapes.refetch()} />;
   if (!shapes.data) return <Waiting what="Laying out the shapes" />;
   const able = shapes.data.filter((shape) => shape.parts.length);
   const others = shapes.data.filter((shape) => !shape.parts.length);
   return (
     <Box maxW="4xl">
-      <Heading as="h1" size="xl">
-        Shapes of classes
-      </Heading>
+      <Flex align="baseline" gap="3" wrap="wrap">
+        <Heading as="h1" size="xl">
+          Shapes of classes
+        </Heading>
+        {director && (
+          <Button asChild size="xs" variant="outline" ml="auto">
+            <RouterLink to="/shapes/new">New shape</RouterLink>
+          </Button>
+        )}
+      </Flex>
       <Text color="soft" mb="3">
         A shape is the order of the parts of a class: what each is for, what it takes, how long it lasts. The set-up of
-        a series says which of them its classes may have.
+        a series says which of them its classes may have, and on which days.
       </Text>
-      <Flex gap="1" wrap="wrap" align="center" mb="4">
-        <Text>Tried against</Text>
-        {MINUTES.map((count) => (
-          <Toggle key={count} on={count === minutes} onToggle={() => setMinutes(count)}>
-            {count} minutes
-          </Toggle>
-        ))}
-        <Text ml="3">for</Text>
-        {LEVELS.map(({ value, name }) => (
-          <Toggle key={value} on={Number(value) === level} onToggle={() => setLevel(Number(value))}>
-            {name.toLowerCase()}
-          </Toggle>
-        ))}
-      </Flex>
+      <Box mb="4">
+        <TriedAgainst {...tried} onTried={setTried} />
+      </Box>
       {able.map((shape) => (
         <Box as="section" key={shape.id} aria-label={shape.name} mb="4">
           <Flex align="baseline" gap="3" wrap="wrap">
@@ -50,7 +45,9 @@ export function ShapesPage() {
             </Heading>
             <Text fontSize="sm" color="soft">
               {shape.focuses.length ? shape.focuses.join(', ') : 'any focus'}
+              {shape.own && ' · ours'}
             </Text>
+            {director && <Ways shape={shape} />}
           </Flex>
           <Text fontSize="sm">
             {shape.sentence} {shape.fits}
@@ -59,10 +56,40 @@ export function ShapesPage() {
         </Box>
       ))}
       {others.length > 0 && (
-        <Text color="soft">
-          Not for {minutes} minutes at this level: {others.map((shape) => shape.name).join('; ')}.
-        </Text>
+        <>
+          <Heading as="h2" size="md" mb="1">
+            Not for {tried.minutes} minutes at this level
+          </Heading>
+          {others.map((shape) => (
+            <Flex key={shape.id} gap="3" wrap="wrap" align="baseline">
+              <Text fontSize="sm" color="soft">
+                <b>{shape.name}</b>: {shape.fits.replace(/^Does not fit .*? level\. /, '')}
+              </Text>
+              {director && <Ways shape={shape} />}
+            </Flex>
+          ))}
+        </>
       )}
     </Box>
+  );
+}
+
+/** What a director can do with a shape: change an own one, begin with a copy of any. */
+function Ways({ shape }: { shape: Shape }) {
+  return (
+    <Flex ml="auto" gap="3" fontSize="sm">
+      {shape.own && (
+        <Link asChild textDecoration="underline">
+          <RouterLink to={`/shapes/${shape.id}`} aria-label={`Change ${shape.name}`}>
+            Change
+          </RouterLink>
+        </Link>
+      )}
+      <Link asChild textDecoration="underline">
+        <RouterLink to={`/shapes/new?copy=${shape.id}`} aria-label={`Copy ${shape.name}`}>
+          Copy
+        </RouterLink>
+      </Link>
+    </Flex>
   );
 }

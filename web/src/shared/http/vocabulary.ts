@@ -65,3 +65,10 @@ export function useSafety(): Schemas['SafetyModel'] | undefined {
   const { data: safety } = useQuery({ ...catalogueOptions, select: (catalogue) => catalogue.safety });
   return safety;
 }
+
+/** The formats with their parameters, for a form. */
+export const formatsOptions = queryOptions({
+  queryKey: ['formats'],
+  queryFn: () => data(http.GET('/api/formats')),
+  staleTime: Infinity,
+});

@@ -8,7 +8,7 @@ from grike.core.focus import Focus
 from grike.core.item import Level
 from grike.core.planner.linear import Limits, Outcome, solver_for
 from grike.core.planner.skeleton.balance import reached, regions, sides, supply
-from grike.core.planner.skeleton.calendar import calendar, shapes_of_days
+from grike.core.planner.skeleton.calendar import calendar
 from grike.core.planner.skeleton.choices import Choices
 from grike.core.planner.skeleton.days import anchored, mix, recovery, refusals, variety
 from grike.core.planner.skeleton.kit import goes_round
@@ -44,7 +44,6 @@ def skeleton(task: SkeletonTask, limits: Limits) -> Skeleton:
     anchored(choices)
     mix(choices)
     calendar(choices)
-    shapes_of_days(choices)
     goes_round(choices)
     supply(choices)
     sides(choices)

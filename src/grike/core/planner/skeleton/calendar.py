@@ -8,13 +8,15 @@ from typing import Any
 
 from grike.core.planner.skeleton.choices import Choices
 from grike.core.rules.g8_menus import G8
+from grike.core.rules.p7_anchors import P7, begins_anew
 from grike.core.rules.p18_calendar import P18, SELDOM, ends_with_a_finish, most_finishes
 from grike.core.series import Slot
 from grike.core.sheet import Mode
 
 
 def calendar(choices: Choices) -> None:
-    """P18: some formats come once a week; some classes, and the last, end with a finish."""
+    """Hold what days are promised; P18: some formats come once a week, some classes end so."""
+    _shapes_of_days(choices)
     if not choices.on(P18):
         return
     line = P18.line(choices.sheet)
@@ -33,9 +35,30 @@ def calendar(choices: Choices) -> None:
         _at_most(choices, there, most_finishes(len(through)))
     if choices.slots and choices.slots[-1] == slots[-1]:
         _at_most(choices, -_finishes(choices, slots[-1]), -1)
+    if choices.on(P7):
+        _finishes_that_come_back(choices, weeks)
 
 
-def shapes_of_days(choices: Choices) -> None:
+def _finishes_that_come_back(choices: Choices, weeks: Sequence[int]) -> None:
+    """P18 where P7 holds: a shape comes back with its lifts, and so does its finish.
+
+    So a week in which lifts begin has as many as can come for weeks, and where it is the last such
+    week its last day has one, since the last class of the series is to have it.
+    """
+    every, lifts = P18.line(choices.sheet).whole("finishes"), P7.line(choices.sheet)
+    slots = choices.task.problem.slots
+    for week in weeks:
+        members = [slot for slot in slots if slot.week == week]
+        if len(members) < 2 or not begins_anew(week, slots[0].week, lifts):
+            continue
+        there = sum(_finishes(choices, slot) for slot in members)
+        _at_most(choices, there, len(members) // 2)
+        _at_most(choices, -there, -(len(members) // every))
+        if week + lifts.whole("weeks") > slots[-1].week:
+            _at_most(choices, -_finishes(choices, members[-1]), -1)
+
+
+def _shapes_of_days(choices: Choices) -> None:
     """G8 and P18: a day has one of the shapes that it asks for, and those that keep theirs do."""
     for slot in choices.slots:
         asked = choices.shape.shape_days.get(slot.weekday, frozenset())

@@ -1,12 +1,12 @@
 import { chakra, Flex, Input, NativeSelect } from '@chakra-ui/react';
 
-import { type Block, withValue } from './document';
+import { type FormatValues, withValue } from '~/shared/format/formats';
 import type { Schemas } from '~/shared/http/client';
 
 interface Props {
   form: Schemas['FormatModel'];
-  values: Block['format'];
-  onValues: (values: Block['format']) => void;
+  values: FormatValues;
+  onValues: (values: FormatValues) => void;
 }
 
 /** The parameters of a format; one that may be left out is left out when it is empty. */
