@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from fractions import Fraction
 
 from grike.core.anatomy import Region
@@ -13,8 +13,8 @@ from grike.core.judging.figures import aimed, plain
 from grike.core.judging.finding import Finding
 from grike.core.movement import Movement
 from grike.core.pairs import kinds_of, pairs_of, reason
-from grike.core.rows.row import Row, row_weight
-from grike.core.rows.scope import Scope
+from grike.core.rows.row import Key, Row, row_weight
+from grike.core.rows.scope import Choice, Scope
 from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
 from grike.core.volume import volume_of_bouts
@@ -75,7 +75,11 @@ def _check_p6(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
 
 
 def _rows_p6(scope: Scope, line: RuleSetting) -> Iterator[Row]:
-    """What is in pairs can be paired: an even number is done on the floor, no kind is over half."""
+    """What is in pairs can be paired.
+
+    An even number is done on the floor, no kind is over half, and of those that pair with the same
+    others there are no more than of these.
+    """
     for bay in scope.bays:
         for number, keys in enumerate(bay.paired):
             own = [c for c in bay.choices if c.key in keys]
@@ -89,6 +93,19 @@ def _rows_p6(scope: Scope, line: RuleSetting) -> Iterator[Row]:
                 for kind in sorted({kind for c in there for kind in kinds_of(c.movement)}):
                     terms = tuple((c.key, 1 if kind in kinds_of(c.movement) else -1) for c in there)
                     yield Row("P6", f"{where}, {kind}", terms, high=0, weight=weight)
+                for name, terms in _partners(there):
+                    yield Row("P6", f"{where}, with {name}", terms, high=0, weight=weight)
+
+
+def _partners(there: Sequence[Choice]) -> Iterator[tuple[str, tuple[tuple[Key, int], ...]]]:
+    """Yield for movements that pair with the same others: these on one side, those on the other."""
+    alike: dict[frozenset[Key], list[Key]] = {}
+    for own in there:
+        others = [c for c in there if c is not own and not why_no_pair(own.movement, c.movement)]
+        alike.setdefault(frozenset(c.key for c in others), []).append(own.key)
+    for partners, keys in alike.items():
+        terms = (*((key, 1) for key in keys), *((key, -1) for key in sorted(partners, key=str)))
+        yield str(keys[0]), terms
 
 
 P6 = Rule(

@@ -70,20 +70,21 @@ export function Templates({ detail }: { detail: Schemas['ClassDetail'] }) {
           event.target.value = '';
         }}
       />
-      <Button
-        size="xs"
-        variant="outline"
-        mt="1"
-        disabled={detail.locked || bring.isPending}
-        onClick={() => file.current?.click()}
-      >
-        Bring a class from a file
-      </Button>
-      <Button asChild size="xs" variant="outline" mt="1" ml="2">
-        <RouterLink to={`/shapes/new?series=${detail.series}&slot=${detail.slot}`}>
-          Make a shape of this class
-        </RouterLink>
-      </Button>
+      <Flex gap="2" mt="1" wrap="wrap">
+        <Button
+          size="xs"
+          variant="outline"
+          disabled={detail.locked || bring.isPending}
+          onClick={() => file.current?.click()}
+        >
+          Bring a class from a file
+        </Button>
+        <Button asChild size="xs" variant="outline">
+          <RouterLink to={`/shapes/new?series=${detail.series}&slot=${detail.slot}`}>
+            Make a shape of this class
+          </RouterLink>
+        </Button>
+      </Flex>
       {error && <Trouble error={error} />}
     </Box>
   );

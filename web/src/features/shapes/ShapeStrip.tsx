@@ -34,7 +34,7 @@ export function ShapeStrip({ shape }: { shape: Shape }) {
           key={number}
           flexGrow={part.seconds}
           flexBasis="0"
-          minW="24"
+          minW="28"
           bg={WASH[part.role]}
           px="2"
           py="1"

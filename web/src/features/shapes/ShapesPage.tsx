@@ -19,7 +19,7 @@ export function ShapesPage() {
   const able = shapes.data.filter((shape) => shape.parts.length);
   const others = shapes.data.filter((shape) => !shape.parts.length);
   return (
-    <Box maxW="4xl">
+    <Box maxW="5xl" mx="auto">
       <Flex align="baseline" gap="3" wrap="wrap">
         <Heading as="h1" size="xl">
           Shapes of classes

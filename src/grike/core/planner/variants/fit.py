@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from grike.core.class_shape import ClassShape
 from grike.core.design import Role
 from grike.core.planner.variants.catalogue import frame_seconds, part_variant, sizes_of
-from grike.core.planner.variants.shaping import shaped
+from grike.core.planner.variants.shaping import off_shares, shaped
 from grike.core.series import LEVEL_NAMES
 
 
@@ -24,7 +24,7 @@ class PartFit:
 
 @dataclass(frozen=True, slots=True)
 class ShapeFit:
-    """The fullest size of a shape that fits: its parts, and what the slot has left, in seconds."""
+    """The fullest of the usual sizes of a shape that fit: its parts, and the seconds left over."""
 
     parts: tuple[PartFit, ...]
     left: int
@@ -70,7 +70,9 @@ def fit_of(shape: ClassShape, minutes: int, level: int) -> ShapeFit | None:
     able = sizes_of(shape, minutes, level=level)
     if not able:
         return None
-    best = max(able, key=lambda own: (own.slots, own.main_seconds()))
+    off = [round(10 * own) for own in off_shares(able, part_variant)]
+    usual = [own for own, so_far in zip(able, off, strict=True) if so_far == min(off)]
+    best = max(usual, key=lambda own: (own.slots, own.main_seconds()))
     pairs = zip(shape.parts, best.fitted, strict=True)
     parts = tuple(
         PartFit(part.role, part.theme, own.format.summary(), own.main_seconds(), own.slots)

@@ -84,18 +84,24 @@ def balanced(every: Sequence[ShapedVariant], variant_for: VariantFor) -> list[Sh
     """
     if not every:
         return []
+    off = off_shares(every, variant_for)
+    nearest = sorted(off)[: MOST_OF_A_SHAPE // 2][-1]
+    return [
+        own for own, so_far in zip(every, off, strict=True) if so_far <= max(OFF_SHARE, nearest)
+    ]
+
+
+def off_shares(every: Sequence[ShapedVariant], variant_for: VariantFor) -> list[float]:
+    """Return for sizes of one shape how far the part that is furthest off is from its share."""
     middle = [
         variant_for(part.format, part.blocks, part.sizes[len(part.sizes) // 2])
         for part in every[0].shape.parts
     ]
     usual = _shares([own for own in middle if own is not None])
-    off = {id(own): max(map(_apart, _shares(own.fitted), usual)) for own in every}
-    nearest = sorted(off.values())[: MOST_OF_A_SHAPE // 2][-1]
-    return [own for own in every if off[id(own)] <= max(OFF_SHARE, nearest)]
-
-
-def _apart(one: float, other: float) -> float:
-    return abs(one - other)
+    return [
+        max(abs(one - other) for one, other in zip(_shares(own.fitted), usual, strict=True))
+        for own in every
+    ]
 
 
 def _shares(fitted: Sequence[Variant[Any]]) -> list[float]:
