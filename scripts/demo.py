@@ -16,7 +16,7 @@ from grike.core.pace import DEFAULT_PACE
 from grike.core.pace_learning import BREATHER, REST
 from grike.core.planner import Problem, Settings, plan
 from grike.core.record import Mark, SessionRecord, measures
-from grike.core.rules import Facts, default_sheet
+from grike.core.rules import Facts
 from grike.core.series import SeriesPlan, SeriesShape
 from grike.core.sheet import RuleSheet
 from grike.core.wishes import Member, Wishes
@@ -77,12 +77,12 @@ def demo_series(monday: dt.date) -> tuple[DemoSeries, ...]:
     )  # fmt: skip
     whole = frozenset({Focus.WHOLE})
     gentle = SeriesShape(
-        "Gentle mornings", monday, 4, (1, 4), 40, 1, 12, HALL, menus={1: whole, 4: whole}
-    )
+        "Gentle mornings", monday, 4, (1, 4), 40, 1, 12, HALL, menus={1: whole, 4: whole},
+        class_shapes=shipped_shapes(),
+    )  # fmt: skip
+    lifts = presets()[0].sheet()
     # Twice a week, a gap of three classes would mean that nothing comes back for two weeks.
-    often = default_sheet().with_line("D4", numbers={"gap": 1})
-    often = often.with_line("W1", numbers={"least": 2})
-    lifts = next(preset for preset in presets() if preset.id == "blend").sheet()
+    often = lifts.with_line("D4", numbers={"gap": 1})
     return DemoSeries(crew, lifts, 18, (2, 3, 4)), DemoSeries(gentle, often, 10, (5,))
 
 

@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from functools import lru_cache
+from typing import TypeAlias
 
 from grike.core.anatomy import Muscle, Region, region_of
 from grike.core.composition import HIPS, KNEE, PRESS, PULL, TRUNK, patterns_of
@@ -58,6 +59,16 @@ def reason(one: Movement, other: Movement) -> str:
     if len(regions) == 2 and Tier.SMALL not in (one.tier, other.tier):
         return "the trunk while the limbs rest"
     return ""
+
+
+#: All of a movement that decides with what it makes a pair.
+Look: TypeAlias = tuple[frozenset[Pattern], Muscle, bool, bool]
+
+
+def look_of(movement: Movement) -> Look:
+    """Return what a movement looks like to another that is to make a pair with it."""
+    small = movement.tier is Tier.SMALL
+    return patterns_of(movement), movement.targets[0], small, movement.upright
 
 
 def pair_cost(one: Movement, other: Movement) -> int:

@@ -2,14 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from dataclasses import replace
+from collections.abc import Collection, Mapping, Sequence
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from functools import cached_property
 from statistics import median
 from typing import Any
 
 from grike.core.anatomy import Muscle
+from grike.core.composition import Doses
 from grike.core.focus import Focus
 from grike.core.item import Level
 from grike.core.judging.pool import plain_only, pool, pool_for, spared
@@ -102,21 +103,19 @@ class Grounds:
         share = float(line.numbers["share"]) / 100 if asks and not self._may_miss_focus else 0.0
         whole = float(line.numbers["whole"]) / 100 if asks and not self.problem.eased else 0.0
         out: set[tuple[Focus, int, int]] = set()
-        suiting: dict[DoseKey, frozenset[str]] = {}
-        doses = self.problem.doses
+        kinds: dict[DoseKey, _Kind] = {}
         for variant in self.variants:
-            key = variant.dose_key
-            if key not in suiting:
-                suiting[key] = frozenset(m.id for m in self.every if variant.takes(m, doses))
+            if variant.dose_key not in kinds:
+                kinds[variant.dose_key] = _Kind.of(variant, self.every, self.problem.doses)
         for t, theme in enumerate(self.themes):
             supplies: dict[DoseKey, _Supply] = {}
             seen: dict[tuple[str, ...], dict[Focus, int]] = {}
             for v, variant in enumerate(self.variants):
                 key = variant.dose_key
                 if key not in supplies:
-                    able = tuple(m for m in theme.movements if m.id in suiting[key])
+                    able = tuple(m for m in theme.movements if m.id in kinds[key].takes)
                     supplies[key] = _Supply(
-                        variant,
+                        kinds[key],
                         Theme(theme.kit, able),
                         share=share,
                         whole=whole,
@@ -193,12 +192,36 @@ class Grounds:
         return out
 
 
+@dataclass(frozen=True, slots=True)
+class _Kind:
+    """What the variants of one kind and dose make of movements, by id.
+
+    ``takes``: those that they take at all, and ``suits`` whatever the dose; ``on``: those that may
+    stand in a class of a focus; ``plays``: what each is to a part, by the name of the part.
+    """
+
+    takes: frozenset[str]
+    suits: frozenset[str]
+    on: Mapping[Focus, frozenset[str]]
+    plays: Mapping[str, Mapping[str, int]]
+
+    @classmethod
+    def of(cls, variant: Variant[Any], every: Sequence[Movement], doses: Doses) -> _Kind:
+        """Return what a variant, and all of its kind and dose, make of movements."""
+        return cls(
+            frozenset(m.id for m in every if variant.takes(m, doses)),
+            frozenset(m.id for m in every if variant.suits(m)),
+            {f: frozenset(m.id for m in every if variant.on(f, m)) for f in Focus},
+            {part.name: {m.id: int(part.plays(m)) for m in every} for part in variant.parts()},
+        )
+
+
 class _Supply:
     """What a kit holds for the variants of one kind and dose: the movements that suit them."""
 
     def __init__(
         self,
-        variant: Variant[Any],
+        kind: _Kind,
         theme: Theme,
         *,
         share: float,
@@ -210,14 +233,16 @@ class _Supply:
         if ids not in seen:
             seen[ids] = {f: largest_class(f, theme, share, whole, times=times) for f in Focus}
         self.largest = seen[ids]
-        own = [m for m in theme.own if variant.suits(m)] if theme.kit else []
+        own = kind.suits.intersection(m.id for m in theme.own) if theme.kit else frozenset()
         self.on_kit = bool(theme.kit)
-        self.with_kit = {f: sum(variant.on(f, m) for m in own) for f in Focus}
-        self.parts = {focus: self._counts(variant, theme, focus) for focus in Focus}
+        self.with_kit = {f: len(own & kind.on[f]) for f in Focus}
+        self.parts = {
+            focus: self._counts(kind, kind.on[focus].intersection(ids)) for focus in Focus
+        }
 
-    def _counts(self, variant: Variant[Any], theme: Theme, focus: Focus) -> dict[str, int]:
-        there = [movement for movement in theme.movements if variant.on(focus, movement)]
-        return {part.name: sum(map(part.plays, there)) for part in variant.parts()}
+    @staticmethod
+    def _counts(kind: _Kind, there: Collection[str]) -> dict[str, int]:
+        return {name: sum(plays[own] for own in there) for name, plays in kind.plays.items()}
 
     def foci(self, variant: Variant[Any]) -> list[Focus]:
         """Return the focuses for which there is enough."""

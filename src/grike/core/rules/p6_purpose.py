@@ -12,7 +12,7 @@ from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed, plain
 from grike.core.judging.finding import Finding
 from grike.core.movement import Movement
-from grike.core.pairs import kinds_of, pairs_of, reason
+from grike.core.pairs import Look, kinds_of, look_of, pairs_of, reason
 from grike.core.rows.row import Key, Row, row_weight
 from grike.core.rows.scope import Choice, Scope
 from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, Yields, setting
@@ -49,6 +49,11 @@ def why_no_pair(one: Movement, other: Movement) -> str:
     if one.upright != other.upright:
         return "are one up and one down"
     return "" if reason(one, other) else "have no reason to be a pair"
+
+
+def pairs_well(one: Movement, other: Movement) -> bool:
+    """Return whether two movements make a pair with which nothing is wrong."""
+    return not why_no_pair(one, other)
 
 
 def _faults(member: ClassFacts, of_one: Fraction) -> Iterator[tuple[int, int | None, str, str]]:
@@ -90,8 +95,9 @@ def _rows_p6(scope: Scope, line: RuleSetting) -> Iterator[Row]:
             yield Row("P6", where, (*floor, (pairs, -2)), 0, 0, weight, aux=aux)
             for upright in (True, False):
                 there = [c for c in own if c.movement.upright == upright]
-                for kind in sorted({kind for c in there for kind in kinds_of(c.movement)}):
-                    terms = tuple((c.key, 1 if kind in kinds_of(c.movement) else -1) for c in there)
+                kinds = [(c.key, kinds_of(c.movement)) for c in there]
+                for kind in sorted({kind for _, of_one in kinds for kind in of_one}):
+                    terms = tuple((key, 1 if kind in of_one else -1) for key, of_one in kinds)
                     yield Row("P6", f"{where}, {kind}", terms, high=0, weight=weight)
                 for name, terms in _partners(there):
                     yield Row("P6", f"{where}, with {name}", terms, high=0, weight=weight)
@@ -99,13 +105,21 @@ def _rows_p6(scope: Scope, line: RuleSetting) -> Iterator[Row]:
 
 def _partners(there: Sequence[Choice]) -> Iterator[tuple[str, tuple[tuple[Key, int], ...]]]:
     """Yield for movements that pair with the same others: these on one side, those on the other."""
-    alike: dict[frozenset[Key], list[Key]] = {}
+    looks: dict[Look, list[Choice]] = {}
     for own in there:
-        others = [c for c in there if c is not own and not why_no_pair(own.movement, c.movement)]
-        alike.setdefault(frozenset(c.key for c in others), []).append(own.key)
-    for partners, keys in alike.items():
-        terms = (*((key, 1) for key in keys), *((key, -1) for key in sorted(partners, key=str)))
-        yield str(keys[0]), terms
+        looks.setdefault(look_of(own.movement), []).append(own)
+    alike: dict[tuple[Look, ...], list[Look]] = {}
+    for look, same in looks.items():
+        partners = tuple(
+            other
+            for other, (own, *_) in looks.items()
+            if pairs_well(same[0].movement, own.movement)
+        )
+        alike.setdefault(partners, []).append(look)
+    for partners, these in alike.items():
+        ones = [(own.key, 1) for look in these for own in looks[look]]
+        others = [(own.key, -1) for look in partners for own in looks[look]]
+        yield str(ones[0][0]), (*ones, *others)
 
 
 P6 = Rule(

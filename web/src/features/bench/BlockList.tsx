@@ -130,7 +130,15 @@ function ItemRow({ item, chosen, onSelect, brief }: RowProps) {
           </Box>
         </>
       )}
-      <Text w={brief ? undefined : '52'} textAlign="right" fontSize="xs" fontFamily="mono" color="soft">
+      <Text
+        w={brief ? undefined : '56'}
+        flexShrink="0"
+        whiteSpace="nowrap"
+        textAlign="right"
+        fontSize="xs"
+        fontFamily="mono"
+        color="soft"
+      >
         {item.dose}
         {item.phases && (
           <Text as="span" display="block">
