@@ -12,6 +12,7 @@ from grike.core.judging.finding import About, Finding, Place
 from grike.core.movement import Pace
 from grike.core.rules.rule import Mend, Number, Reach, Rule, Stage, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
+from grike.core.volume import alike, bout_amount
 from grike.core.work import pace_of
 
 #: More reps than this in a set is work for endurance (ACSM 2009, from memory).
@@ -23,12 +24,13 @@ def is_strength(member: ClassFacts) -> bool:
 
     Holds have no reps and say nothing either way.
     """
-    strong = everything = 0
-    for bout in member.work_bouts:
+    strong = everything = Fraction(0)
+    for bout, times in alike(member.work_bouts).items():
         if pace_of(bout.item, bout.movement) is Pace.STILL:
             continue
-        everything += 1
-        strong += bout.reps is not None and bout.reps <= STRENGTH_REPS
+        sets = times * bout_amount(bout).sets
+        everything += sets
+        strong += sets * (bout.reps is not None and bout.reps <= STRENGTH_REPS)
     return everything > 0 and 2 * strong >= everything
 
 

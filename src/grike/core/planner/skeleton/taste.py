@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from typing import Any
 
 from grike.core.focus import Focus
 from grike.core.planner.skeleton.choices import Choices
+from grike.core.rules.p10_load import WEIGHTS
 from grike.core.series import Slot
 
 #: So many patterns that could not be filled, and formats that only some movements fit are left be;
@@ -14,6 +15,8 @@ from grike.core.series import Slot
 PATIENCE = 2
 #: What it weighs that a weekday looks as it did the week before: more than the gap of a solve.
 A_WEEK_APART = 40
+#: From which level on lifts are done with a load, and what it weighs that a class has none.
+LOADED_FROM, BARE = 2, 60
 #: What it is worth that a format which was asked for by name comes at all.
 ASKED = 40
 
@@ -41,6 +44,7 @@ def tie_breaks(choices: Choices) -> None:
         over = choices.model.new_int_var(0, len(members), "")
         choices.model.add(over >= rare - free)
         choices.penalties.append((over, spice))
+        _something_to_lift(choices, members)
     _asked_formats(choices)
     for one, other in _a_week_apart(choices):
         if other.index in choices.before or other.weekday in choices.shape.kept_days:
@@ -50,6 +54,21 @@ def tie_breaks(choices: Choices) -> None:
             same = choices.model.new_bool_var("")
             choices.model.add(literal + theirs.get(kind, 0) <= 1 + same)
             choices.penalties.append((same, A_WEEK_APART))
+
+
+def _something_to_lift(choices: Choices, members: Sequence[Slot]) -> None:
+    """Prefer weights, or bands to pull, for all but a third of a week's classes in shapes.
+
+    P10 asks a load of a class whose kit holds loads; that such a kit is chosen is asked here.
+    """
+    light = [n for n, theme in enumerate(choices.themes) if theme.kit.isdisjoint(WEIGHTS)]
+    shaped = choices.shape.level >= LOADED_FROM and choices.shape.class_shapes
+    if not shaped or len(light) == len(choices.themes):
+        return
+    bare = sum(choices.theme[slot.index, n] for slot in members for n in light)
+    over = choices.model.new_int_var(0, len(members), "")
+    choices.model.add(over >= bare - len(members) // 3)
+    choices.penalties.append((over, BARE))
 
 
 def _asked_formats(choices: Choices) -> None:

@@ -107,8 +107,8 @@ class ShapedVariant(Variant[Any]):
 
     @property
     def strength(self) -> bool:
-        """Whether the part that holds most sets is strength work."""
-        return self._largest.strength
+        """Whether half of its sets are strength work."""
+        return 2 * sum(own.all_sets for own in self.fitted if own.strength) >= self.all_sets
 
     @property
     def _largest(self) -> Variant[Any]:
