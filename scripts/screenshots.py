@@ -81,7 +81,6 @@ class Photographer:
     def sign_in(self, name: str, password: str) -> None:
         """Sign in through the form."""
         self.go("/", "input[name=name]")
-        self.take("sign-in")
         fill_in(self.driver, name, password)
         self.see("h2 a")
 
@@ -126,6 +125,8 @@ def walk(camera: Photographer) -> None:
     more(camera, board)
     camera.go("/shapes", "[aria-label^='Parts of']")
     camera.take("shapes")
+    camera.go("/shapes/new?copy=lift-pairs-finish", "[aria-label^='Parts of']")
+    camera.take("shape-edit")
     camera.go("/series/new", "form")
     camera.see("[aria-label=Days]")
     camera.take("set-up")

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 from pydantic import Field
 
 from grike.api.model import Document, Model
@@ -29,7 +31,13 @@ class TemplateUse(Write):
     template: int
 
 
+#: What a class that is put in comes from, and what the history then says.
+Origin = Literal["file", "hand", "choice"]
+ORIGINS: dict[Origin, str] = {"file": "Bring", "hand": "Write", "choice": "Choose"}
+
+
 class ClassDocument(Write):
     """A class as the open document."""
 
     document: Document
+    origin: Origin = "file"

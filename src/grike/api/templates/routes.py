@@ -9,7 +9,13 @@ from fastapi import APIRouter
 from grike.api.classes.access import for_writing, require_unlocked
 from grike.api.security import Director, SignedIn, StateOf
 from grike.api.shared import Changed
-from grike.api.templates.models import ClassDocument, NewTemplate, TemplateModel, TemplateUse
+from grike.api.templates.models import (
+    ORIGINS,
+    ClassDocument,
+    NewTemplate,
+    TemplateModel,
+    TemplateUse,
+)
 from grike.core.codec import check_against_library
 from grike.core.design import ClassDesign
 from grike.core.expansion import steps
@@ -92,6 +98,6 @@ def bring_class(
         require_unlocked(member)
         design, _ = class_from(conforming(body.document, "class"), facts.library)
         planned = _in_place(member, design, facts.library)
-        label = f"Bring {design.name}, {member.slot.label}"
+        label = f"{ORIGINS[body.origin]} {design.name}, {member.slot.label}"
         changes.save(connection, stored, [planned], label, person.id)
     return Changed(label=label)

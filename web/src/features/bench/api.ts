@@ -1,6 +1,6 @@
 import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 
-import { data, http } from '~/shared/http/client';
+import { data, http, type Schemas } from '~/shared/http/client';
 import { lookAnew, OF_VERSION } from '~/shared/http/settled';
 import { Problem } from '~/shared/http/problem';
 
@@ -129,7 +129,12 @@ export function documentOptions(series: number, slot: number) {
 }
 
 /** Keep a class as a template, use one, or bring a class from the text of a file. */
-export function useTemplateWrites(series: number, slot: number, version: number) {
+export function useTemplateWrites(
+  series: number,
+  slot: number,
+  version: number,
+  origin: Schemas['ClassDocument']['origin'] = 'file',
+) {
   const client = useQueryClient();
   const onSettled = lookAnew(client, ['series', series], ['templates']);
   const params = { path: { series_id: series, slot } };
@@ -145,7 +150,9 @@ export function useTemplateWrites(series: number, slot: number, version: number)
   });
   const put = useMutation({
     mutationFn: (document: Record<string, unknown>) =>
-      data(http.PUT('/api/series/{series_id}/classes/{slot}/document', { params, body: { version, document } })),
+      data(
+        http.PUT('/api/series/{series_id}/classes/{slot}/document', { params, body: { version, document, origin } }),
+      ),
     onSettled,
   });
   const bring = useMutation({

@@ -25,7 +25,7 @@ export function ChoicesPage() {
 function Choices({ detail }: { detail: Schemas['ClassDetail'] }) {
   const { series, slot, version } = detail;
   const found = useQuery(choicesOptions(series, slot, version));
-  const { put } = useTemplateWrites(series, slot, version);
+  const { put } = useTemplateWrites(series, slot, version, 'choice');
   const navigate = useNavigate();
   const back = `/series/${series}/classes/${slot}`;
   const take = (choice: Schemas['ChoiceModel']) =>

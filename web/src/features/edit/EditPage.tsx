@@ -56,7 +56,7 @@ function Editor({ detail, forms, current, fetching }: Props) {
   const { design, set: setDesign } = draft;
   const [adds, setAdds] = useState('work');
   const { data: catalogue } = useQuery(catalogueOptions);
-  const { put } = useTemplateWrites(detail.series, detail.slot, detail.version);
+  const { put } = useTemplateWrites(detail.series, detail.slot, detail.version, 'hand');
   const navigate = useNavigate();
   const back = `/series/${detail.series}/classes/${detail.slot}`;
   const store = () =>

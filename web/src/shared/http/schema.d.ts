@@ -1769,6 +1769,12 @@ export interface components {
             document: {
                 [key: string]: components["schemas"]["JsonValue"];
             };
+            /**
+             * Origin
+             * @default file
+             * @enum {string}
+             */
+            origin: "file" | "hand" | "choice";
             /** Version */
             version: number;
         };

@@ -1,0 +1,73 @@
+"""What a skeleton keeps of the calendar: finishes, seldom formats, promised and kept shapes, kit."""
+
+from __future__ import annotations
+
+import unittest
+from collections import Counter
+from typing import Any
+
+from grike.core.planner import Problem
+from grike.core.planner.grounds import Grounds
+from grike.core.planner.linear import Limits, Outcome
+from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton
+from grike.core.rules.p10_load import WEIGHTS
+from grike.core.rules.p18_calendar import SELDOM
+from grike.core.sheet import Mode, RuleSheet
+from grike.exchange.shapes import shipped_shapes
+from tests.builders import FULL, a_plan, only
+from tests.core.test_planner import LIBRARY
+
+LIMITS = Limits(5.0, 60.0, 1)
+
+
+def cells(sheet: RuleSheet, **shape: Any) -> list[Cell]:
+    """Return the skeleton of four weeks of three classes in shapes, in order."""
+    request = a_plan(weeks=4, room=FULL, class_shapes=shipped_shapes(), sheet=sheet, **shape)
+    problem = Problem(request, LIBRARY)
+    found = skeleton(SkeletonTask(problem, {}, Grounds(problem)), LIMITS)
+    assert found.outcome is Outcome.FOUND, found.outcome
+    return [cell for _, cell in sorted(found.cells.items())]
+
+
+class Calendar(unittest.TestCase):
+    calendar = only("P18", Mode.AIM)
+
+    def test_finishes_and_what_a_week_has_once(self) -> None:
+        """A third of the classes end with a finish, half at the most, the last one does."""
+        found = cells(self.calendar)
+        finishes = [cell.variant.finishes for cell in found]
+        self.assertTrue(4 <= sum(finishes) <= 6, finishes)
+        self.assertTrue(finishes[-1])
+        for fmt in SELDOM:
+            weeks = Counter(c.slot.week for c in found if fmt.kind in c.variant.kinds)
+            self.assertLessEqual(max(weeks.values(), default=0), 1, fmt)
+
+    def test_what_comes_back_leaves_room_for_finishes(self) -> None:
+        """In a week whose shapes stay for four weeks one day of three ends with one, the last."""
+        sheet = self.calendar.with_line("P7", mode=Mode.AIM)
+        first = [cell.variant.finishes for cell in cells(sheet)[:3]]
+        self.assertEqual(first, [False, False, True])
+
+    def test_promised_and_kept_shapes(self) -> None:
+        """Monday has what it asks for, Wednesday what it had; Friday changes from week to week."""
+        asked = frozenset({"legs-arms-trunk", "stations"})
+        sheet = self.calendar.with_line("G8", mode=Mode.MUST)
+        found = cells(sheet, shape_days={0: asked}, kept_days=frozenset({2}))
+        looks = {(c.slot.week, c.slot.weekday): c.variant.shape_id for c in found}
+        self.assertLessEqual({looks[week, 0] for week in range(4)}, asked)
+        self.assertEqual(len({looks[week, 2] for week in range(4)}), 1)
+        for week in range(3):
+            self.assertNotEqual(looks[week, 4], looks[week + 1, 4])
+
+
+class Kit(unittest.TestCase):
+    def test_most_classes_have_something_to_lift(self) -> None:
+        """Two of three for people who lift; whoever begins is not asked."""
+        for level, least in ((2, 8), (1, 0)):
+            found = cells(only("P18", Mode.OFF), level=level)
+            loaded = sum(not cell.theme.kit.isdisjoint(WEIGHTS) for cell in found)
+            self.assertGreaterEqual(loaded, least)
+
+
+if __name__ == "__main__":
+    unittest.main()
