@@ -13,12 +13,18 @@ from hypothesis import strategies as st
 
 from bench.clubs import club
 from grike.core.cautions import Caution
+from grike.core.editing import with_block
 from grike.core.judging.more_kit import more_kit
 from grike.core.judging.pool import pool
 from grike.core.kit import Kit, Room
 from grike.core.movement import Movement, StandIn
 from grike.core.planner import Problem, Settings, Status, plan
 from grike.core.planner.giving_way import GaveWay, eased, easings, may_yield
+from grike.core.planner.improve import as_asked, musts_mended
+from grike.core.planner.pool import pool_report
+from grike.core.planner.problem import NeverStop
+from grike.core.planner.run import Run
+from grike.core.purpose import Purpose
 from grike.core.rules import BY_ID, CATALOGUE, Facts, broken_musts, default_sheet, findings
 from grike.core.rules.rule import Yields
 from grike.core.series import SeriesPlan, SeriesShape
@@ -28,6 +34,7 @@ from grike.core.wishes import Wishes
 from grike.exchange.presets import presets
 from grike.exchange.shapes import shipped_shapes
 from tests.builders import (
+    QUICK,
     a_class,
     a_library,
     a_movement,
@@ -39,6 +46,7 @@ from tests.builders import (
     only,
     work,
 )
+from tests.core.test_class_shapes import planned
 from tests.core.test_planner import LIBRARY, made
 
 #: What never gives way, whatever else does: what keeps people safe, and what was promised.
@@ -219,3 +227,23 @@ class GivingWay(unittest.TestCase):
                 broken = {f.rule for f in broken_musts(findings(Facts(result.plan, LIBRARY)))}
                 self.assertEqual([rule for rule in broken if not BY_ID[rule].yields], [], seed)
         self.assertLessEqual(without, 1)
+
+
+class Mended(unittest.TestCase):
+    def test_a_class_that_breaks_a_must_is_made_anew(self) -> None:
+        """A movement that comes back on the next day breaks a must: its class alone is mended."""
+        plan_ = planned()
+        first, second = plan_.classes[:2]
+        number, place, _ = next(second.design.items(Purpose.WORK))
+        again = next(item for _, _, item in first.design.items(Purpose.WORK))
+        block = second.design.blocks[number]
+        items = (*block.items[:place], again, *block.items[place + 1 :])
+        design = with_block(second.design, number, replace(block, items=items))
+        problem = Problem(plan_, LIBRARY)
+        run = Run(problem, QUICK, NeverStop(), 1, pool_report(problem))
+        best = as_asked(run, plan_.with_class(replace(second, design=design)))
+        self.assertIn("D4", {finding.rule for finding in broken_musts(best.found)})
+        mended = musts_mended(run, best, 1)
+        self.assertTrue(mended.valid)
+        same = [m == n for m, n in zip(mended.plan.classes, plan_.classes, strict=True)]
+        self.assertEqual(same.count(False), 1)

@@ -79,7 +79,7 @@ class Refused(unittest.TestCase):
         """Sizes that the format does not hold, nobody it is for, minutes the wrong way round."""
         pairs = ShapePart(Role.PAIRS, "pairs", Superset(3, 40, 60, work_seconds=40), (6,))
         for wrong, words in (
-            (lambda: replace(pairs, format=LastBurst(), sizes=(2,)), "does not hold 2"),
+            (lambda: replace(pairs, format=LastBurst(60), sizes=(2,)), "does not hold 2"),
             (lambda: replace(pairs, format=Talk(60), sizes=(1,)), "talk"),
             (lambda: replace(SHAPE, levels=()), "at least one of the levels"),
             (lambda: replace(SHAPE, minutes=(60, 45)), "not 60 to 45"),

@@ -1,4 +1,4 @@
-"""What a skeleton keeps of the calendar: finishes, seldom formats, promised and kept shapes, kit."""
+"""What a skeleton keeps of the calendar: finishes, what is seldom, promised shapes; and of kit."""
 
 from __future__ import annotations
 

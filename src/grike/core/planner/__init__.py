@@ -20,7 +20,7 @@ from grike.core.planner.giving_way import (
     quicker,
     shapeless,
 )
-from grike.core.planner.improve import Judged, improved, judge
+from grike.core.planner.improve import Judged, as_asked, improved, judge, musts_mended
 from grike.core.planner.pool import pool_report
 from grike.core.planner.problem import NeverStop, Problem, Progress, Settings, Stop
 from grike.core.planner.result import PlanResult, Status, status_of
@@ -139,18 +139,11 @@ def _eased_plan(run: Run, easing: Easing, seed: int) -> Judged | None:
         again = again.anew(seed=branched(seed, Branch.NEAREST, attempt))
         again.again = GIVING_WAY.format(easing.how)
         if plan_weeks(again) is None:
-            return _as_asked(run, improved(again, again.filled(), seed).plan)
+            found = as_asked(run, improved(again, again.filled(), seed).plan)
+            return found if easing.all_at_once else musts_mended(run, found, seed)
         if again.stopped:
             break
     return None
-
-
-def _as_asked(run: Run, plan: SeriesPlan) -> Judged:
-    """Return a plan judged by the rules and shapes that the series has."""
-    asked = run.problem.plan
-    return judge(
-        run.problem, run.settings, replace(plan, sheet=asked.sheet, shape=asked.shape), None
-    )
 
 
 def _nearest_result(

@@ -43,6 +43,8 @@ _OF_ONE_CLASS = frozenset(
 )
 #: What is no reason to plan a series in quite another way.
 _FINE = _OF_ONE_CLASS | {P8.id, P18.id}
+#: Where so many classes or fewer break musts, they are planned again by themselves.
+FEW_BROKEN = 4
 #: How far a neighbourhood reaches: the classes at fault, their week, their week and the one before.
 WIDEST = 2
 
@@ -81,6 +83,13 @@ def judge(problem: Problem, settings: Settings, plan: SeriesPlan, before: Facts 
     """Return a plan with its findings."""
     facts = Facts(plan, problem.library, settings.paces, before=before)
     return Judged(plan, facts, findings(facts))
+
+
+def as_asked(run: Run, plan: SeriesPlan) -> Judged:
+    """Return a plan judged by the rules and shapes that the series has."""
+    own = run.problem.plan
+    asked = replace(plan, sheet=own.sheet, shape=own.shape)
+    return judge(run.problem, run.settings, asked, None)
 
 
 def improved(run: Run, start: SeriesPlan, seed: int) -> Judged:
@@ -140,6 +149,35 @@ def _cheaper(run: Run, best: Judged, plan: SeriesPlan) -> Judged:
     """Return a plan judged, if every must holds and it is cheaper; else the best so far."""
     tried = judge(run.problem, run.settings, plan, best.facts)
     return tried if tried.better_than(best) else best
+
+
+def musts_mended(run: Run, best: Judged, seed: int) -> Judged:
+    """Return a plan that was asked less with the classes anew that break what was asked, if few.
+
+    Once the rest of the series stands, such a class can often be made as it should be: alone, or
+    with its week.
+    """
+    broken = broken_musts(best.found)
+    if len({(f.place.week, f.place.slot) for f in broken}) > FEW_BROKEN:
+        return best
+    weeks = {m.slot.index: m.slot.week for m in best.facts.classes}
+    for number, finding in enumerate(broken):
+        week = finding.place.week if finding.place.slot is None else weeks[finding.place.slot]
+        of_week = frozenset(s for s, own in weeks.items() if own == week) & _open(run)
+        alone = frozenset({finding.place.slot} if finding.place.slot is not None else ()) & _open(
+            run
+        )
+        for area in filter(None, dict.fromkeys((alone, of_week))):
+            if run.stop.requested():
+                return best
+            again = _planned_again(run, best.plan, area, branched(seed, Branch.MUSTS, number + 1))
+            if again is None:
+                continue
+            tried = judge(run.problem, run.settings, _merged(best.plan, again, area), best.facts)
+            if len(broken_musts(tried.found)) < len(broken_musts(best.found)):
+                best = tried
+                break
+    return best
 
 
 def _other_movements(run: Run, best: Judged, seed: int) -> Judged:

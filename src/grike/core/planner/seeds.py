@@ -21,6 +21,7 @@ class Branch(IntEnum):
     SHORT_SOLVE = 15_485_867
     ORDER = 32_452_843
     NEAREST = 49_979_687
+    MUSTS = 67_867_967
 
 
 def branched(seed: int, branch: Branch, number: int) -> int:

@@ -13,6 +13,9 @@ from grike.core.rules.p18_calendar import P18, SELDOM, ends_with_a_finish, most_
 from grike.core.series import Slot
 from grike.core.sheet import Mode
 
+#: What it weighs that a day does not keep its shape: it was wished by name.
+KEPT = 24_000
+
 
 def calendar(choices: Choices) -> None:
     """Hold what days are promised; P18: some formats come once a week, some classes end so."""
@@ -75,7 +78,7 @@ def _shapes_of_days(choices: Choices) -> None:
         for look, literal in then.items():
             other = choices.model.new_bool_var("")
             choices.model.add(literal <= now.get(look, 0) + other)
-            choices.penalties.append((other, 1000 * P18.line(choices.sheet).weight))
+            choices.penalties.append((other, KEPT))
 
 
 def _at_most(choices: Choices, amount: Any, most: int) -> None:
