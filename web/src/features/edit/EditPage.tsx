@@ -14,6 +14,7 @@ import { classOptions, documentOptions, useTemplateWrites } from '~/features/ben
 import { moment } from '~/shared/format/time';
 import type { Schemas } from '~/shared/http/client';
 import { catalogueOptions, formatsOptions, useVocabulary } from '~/shared/http/vocabulary';
+import { Pick } from '~/shared/ui/Pick';
 import { Trouble, Waiting } from '~/shared/ui/States';
 
 /** A class written by hand: blocks, formats with their parameters, movements. */
@@ -157,21 +158,7 @@ function Editor({ detail, forms, current, fetching }: Props) {
         />
       ))}
       <Flex gap="2" my="3">
-        <NativeSelect.Root size="sm" w="40">
-          <NativeSelect.Field
-            bg="panel"
-            aria-label="Kind of block"
-            value={adds}
-            onChange={(event) => setAdds(event.target.value)}
-          >
-            {Object.entries(PURPOSES).map(([id, name]) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </NativeSelect.Field>
-          <NativeSelect.Indicator />
-        </NativeSelect.Root>
+        <Pick label="Kind of block" width="40" value={adds} options={Object.entries(PURPOSES)} onValue={setAdds} />
         <Button
           size="sm"
           variant="outline"

@@ -1,4 +1,4 @@
-import { Box, Button, Flex, Heading, Link, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
@@ -61,7 +61,7 @@ export function ShapesPage() {
             Not for {tried.minutes} minutes at this level
           </Heading>
           {others.map((shape) => (
-            <Flex key={shape.id} gap="3" wrap="wrap" align="baseline">
+            <Flex key={shape.id} gap="3" mb="1" wrap="wrap" align="baseline">
               <Text fontSize="sm" color="soft">
                 <b>{shape.name}</b>: {shape.fits.replace(/^Does not fit .*? level\. /, '')}
               </Text>
@@ -76,20 +76,17 @@ export function ShapesPage() {
 
 /** What a director can do with a shape: change an own one, begin with a copy of any. */
 function Ways({ shape }: { shape: Shape }) {
+  const ways = [{ words: 'Copy', to: `/shapes/new?copy=${shape.id}` }];
+  if (shape.own) ways.unshift({ words: 'Change', to: `/shapes/${shape.id}` });
   return (
-    <Flex ml="auto" gap="3" fontSize="sm">
-      {shape.own && (
-        <Link asChild textDecoration="underline">
-          <RouterLink to={`/shapes/${shape.id}`} aria-label={`Change ${shape.name}`}>
-            Change
+    <Flex ml="auto" gap="1">
+      {ways.map(({ words, to }) => (
+        <Button asChild key={words} size="2xs" variant="outline" minH="6">
+          <RouterLink to={to} aria-label={`${words} ${shape.name}`}>
+            {words}
           </RouterLink>
-        </Link>
-      )}
-      <Link asChild textDecoration="underline">
-        <RouterLink to={`/shapes/new?copy=${shape.id}`} aria-label={`Copy ${shape.name}`}>
-          Copy
-        </RouterLink>
-      </Link>
+        </Button>
+      ))}
     </Flex>
   );
 }
