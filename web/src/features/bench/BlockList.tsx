@@ -131,7 +131,7 @@ function ItemRow({ item, chosen, onSelect, brief }: RowProps) {
         </>
       )}
       <Text
-        minW={brief ? undefined : '56'}
+        minW={brief ? undefined : '64'}
         flexShrink="0"
         whiteSpace="nowrap"
         textAlign="right"
