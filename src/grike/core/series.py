@@ -153,7 +153,8 @@ def _day_shape_problem(shape: SeriesShape, ids: frozenset[str]) -> str:
     """Return in a sentence what is wrong with the shapes of single weekdays; "" if nothing."""
     for day in sorted({*shape.shape_days, *shape.kept_days}):
         if day not in shape.weekdays:
-            return f"Weekday {day} has shapes of its own and is no day of the series."
+            name = DAY_NAMES[day] if 0 <= day < 7 else f"Weekday {day}"
+            return f"{name} has shapes of its own and is no day of the series."
         unknown = sorted(shape.shape_days.get(day, frozenset()) - ids)
         if unknown:
             return (

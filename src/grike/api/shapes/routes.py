@@ -55,14 +55,13 @@ def class_shapes(
 def _tried(shape: ClassShape, minutes: int, level: int, *, own: bool) -> ShapeModel:
     fit = fit_of(shape, minutes, level)
     parts = zip(shape.parts, fit.parts if fit else (), strict=False)
-    words = f"Does not fit {minutes} minutes at this level. "
     return ShapeModel(
         id=shape.id,
         name=shape.name,
         sentence=shape.sentence,
         focuses=[FOCUS_NAMES[focus] for focus in Focus if focus in shape.focuses],
         levels=list(shape.levels),
-        fits=fit.words(minutes) if fit else words + why_not(shape, minutes, level),
+        fits=fit.words(minutes) if fit else why_not(shape, minutes, level),
         parts=[
             ShapePartModel(
                 role=part.role,

@@ -8,10 +8,12 @@ from typing import NamedTuple
 
 from grike.core.anatomy import Region, region_of
 from grike.core.class_shape import (
+    LEVELS,
     LONGEST,
     MOST_BLOCKS,
     MOST_OF_A_BLOCK,
     MOST_PARTS,
+    MOST_WORDS,
     SHORTEST,
     ClassShape,
     ShapePart,
@@ -84,10 +86,10 @@ def shape_of(
     return ClassShape(
         shape_id,
         name,
-        f"{', then '.join(part.theme for part in parts)}."[:200].capitalize(),
+        f"{', then '.join(part.theme for part in parts)}."[:MOST_WORDS].capitalize(),
         parts,
         frozenset({design.focus}),
-        tuple(own for own in (1, 2, 3) if own >= level),
+        tuple(own for own in LEVELS if own >= level),
         (shortest, min(max(minutes + EITHER_WAY, shortest), LONGEST)),
     )
 

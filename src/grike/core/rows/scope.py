@@ -243,6 +243,10 @@ class Scope:
         """Return the bays of one week."""
         return [bay for bay in self.bays if bay.slot.week == week]
 
+    def classes_of_week(self, week: int) -> int:
+        """Return the number of classes of one week, open ones and those that stay."""
+        return sum(slot.week == week for slot, _, _ in self.by_slot())
+
     def fixed_of_week(self, week: int) -> list[FixedClass]:
         """Return the classes of one week that stay as they are."""
         return [fixed for fixed in self.fixed if fixed.slot.week == week]

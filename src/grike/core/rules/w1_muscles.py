@@ -77,7 +77,7 @@ def _rows_w1(scope: Scope, line: RuleSetting) -> Iterator[Row]:
     for week in scope.weeks():
         all_sets = scope.week_terms(week, lambda choice: choice.sets)
         known = sum((f.volume.total.sets for f in scope.fixed_of_week(week)), Fraction(0))
-        classes = sum(entry[0].week == week for entry in scope.by_slot())
+        classes = scope.classes_of_week(week)
         share_wins = _share_wins(scope, week, known, percent, fixed_most=fixed_most)
         for muscle in Muscle:
             terms = scope.week_terms(week, _amount_of(muscle))

@@ -58,7 +58,7 @@ def _rows_w2(scope: Scope, line: RuleSetting) -> Iterator[Row]:
     for week in scope.weeks():
         totals = scope.week_terms(week, lambda c: sum(c.region(region) for region in Region))
         fixed = scope.fixed_of_week(week)
-        classes = sum(entry[0].week == week for entry in scope.by_slot())
+        classes = scope.classes_of_week(week)
         everywhere = (sets for f in fixed for sets in f.volume.regions.values())
         known = int(sum(everywhere, Fraction(0)) * TWELFTHS)
         for region in REGION_NUMBERS:

@@ -89,7 +89,7 @@ def _check_w3(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
 
 def _rows_w3(scope: Scope, line: RuleSetting) -> Iterator[Row]:
     for week in scope.weeks():
-        most = most_of_one_side(line, sum(entry[0].week == week for entry in scope.by_slot()))
+        most = most_of_one_side(line, scope.classes_of_week(week))
         fixed = scope.fixed_of_week(week)
         for one, other in PAIRS:
             for big, small in ((one, other), (other, one)):

@@ -63,7 +63,7 @@ export function ShapesPage() {
           {others.map((shape) => (
             <Flex key={shape.id} gap="3" mb="1" wrap="wrap" align="baseline">
               <Text fontSize="sm" color="soft">
-                <b>{shape.name}</b>: {shape.fits.replace(/^Does not fit .*? level\. /, '')}
+                <b>{shape.name}</b>: {shape.fits}
               </Text>
               {director && <Ways shape={shape} />}
             </Flex>

@@ -1,5 +1,6 @@
 import { z } from 'zod/mini';
 
+import type { FormatValues } from '~/shared/format/formats';
 import { readKept } from '~/shared/kept';
 
 /** A shape as docs/formats/shape.schema.json describes it. `row` tells parts apart on this page only. */
@@ -17,7 +18,7 @@ export interface ShapePart {
   role: string;
   theme: string;
   takes: string[];
-  format: { kind: string; [name: string]: unknown };
+  format: FormatValues;
   sizes: number[];
   times?: number[] | undefined;
   blocks: number;
@@ -73,7 +74,7 @@ export function emptyShape(): ShapeDocument {
 /** A document from the server, with everything that the page shows. */
 export function shapeFrom(document: Record<string, unknown>): ShapeDocument {
   const shape = { ...emptyShape(), ...document } as ShapeDocument;
-  return { ...shape, parts: shape.parts.map((part) => withRow({ ...part, takes: part.takes, blocks: part.blocks })) };
+  return { ...shape, parts: shape.parts.map((part) => withRow(part)) };
 }
 
 /** What is sent: without the rows, and without times where the format says how often. */
