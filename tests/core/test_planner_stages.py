@@ -58,7 +58,7 @@ from grike.core.rules.d1_recovery import D1, HEART, too_close
 from grike.core.rules.w7_steps import factor_band, is_lighter
 from grike.core.sheet import Mode
 from grike.core.volume import Yardstick, class_volume
-from grike.core.wishes import Pin, Wishes
+from grike.core.wishes import ClassCautions, Pin, Wishes
 from grike.exchange.library import shipped_library
 from tests.builders import BARE, a_class, a_library, a_movement, a_plan, a_shape, circuit, work
 
@@ -292,6 +292,25 @@ class Pools(unittest.TestCase):
             self.assertEqual(max(m.level for m in found), level)
             seated = any(m.position is Position.SEATED_CHAIR for m in found)
             self.assertEqual(seated, level == 1)
+
+    def test_who_can_stand_does_not_sit_down(self) -> None:
+        """Beginners with all kit stay on their feet; those on a chair, or with it alone, sit."""
+        few = Room("Hall", {Kit.MAT: 30, Kit.CHAIR: 30, Kit.TOWEL: 30}, 30)
+        asked = ClassCautions(2, (Caution.CHAIR,))
+        cases: tuple[tuple[str, dict[str, Any], bool], ...] = (
+            ("all kit", {}, False),
+            ("a caution", {"wishes": Wishes(cautions=(Caution.CHAIR,))}, True),
+            ("a class's caution", {"wishes": Wishes(class_cautions=(asked,))}, True),
+            ("a day with chairs", {"wishes": Wishes(pins=(Pin(1, 0, kit=(Kit.CHAIR,)),))}, True),
+            ("little else", {"room": few}, True),
+        )
+        for name, changes, sits in cases:
+            with self.subTest(name):
+                own = themes(a_shape(level=1, **changes), LIBRARY)
+                seats = {
+                    m.position is Position.SEATED_CHAIR for theme in own for m in theme.movements
+                }
+                self.assertEqual(True in seats, sits)
 
     def test_body_weight_is_always_a_theme(self) -> None:
         """An empty room has one theme; its movements need no kit that has to be fetched."""

@@ -7,12 +7,13 @@ from dataclasses import dataclass, field
 from itertools import combinations
 
 from grike.core.anatomy import Region
+from grike.core.cautions import Caution
 from grike.core.family import CONDITIONING_FAMILIES
 from grike.core.focus import Focus
 from grike.core.judging.pool import pool
 from grike.core.kit import ALWAYS_AT_HAND, Kit
 from grike.core.library import Library
-from grike.core.movement import Movement
+from grike.core.movement import Movement, Position
 from grike.core.rows.row import TWELFTHS
 from grike.core.rows.scope import parts_of
 from grike.core.series import SeriesShape
@@ -22,6 +23,8 @@ DUMBBELLS = frozenset({Kit.DUMBBELL_LIGHT, Kit.DUMBBELL_MEDIUM, Kit.DUMBBELL_HEA
 #: A kit is a theme of its own when so many movements use it.
 FEWEST_FOR_A_THEME = 3
 MOST_THEMES = 12
+#: Who may stand sits down only where fewer kits than this carry a class on their feet.
+ENOUGH_KITS = 3
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,7 +45,7 @@ def themes(shape: SeriesShape, library: Library) -> tuple[Theme, ...]:
 
     What every movement needs, such as the chair that all sit on, belongs to each of them.
     """
-    movements = pool(shape, library)
+    movements = on_their_feet(shape, pool(shape, library))
     base = frozenset.intersection(*(m.fetched_kit for m in movements)) if movements else frozenset()
     usable = usable_kit(Kit, shape) - ALWAYS_AT_HAND - base
     singles = [base | {kit} for kit in Kit if kit in usable - DUMBBELLS]
@@ -57,6 +60,25 @@ def themes(shape: SeriesShape, library: Library) -> tuple[Theme, ...]:
     pinned = [frozenset(pin.kit) for pin in shape.wishes.pins if pin.kit is not None]
     kept = dict.fromkeys([*kits[:MOST_THEMES], *pinned])
     return tuple(Theme(kit, tuple(m for m in movements if m.fetched_kit <= kit)) for kit in kept)
+
+
+def on_their_feet(shape: SeriesShape, movements: list[Movement]) -> list[Movement]:
+    """Return what a group does that need not sit: nothing on a chair, where kit enough is left.
+
+    Sitting down is for those who have to: nearly all movements of beginners with a chair are done
+    on it, so that a class with chairs is one for people who cannot stand. What is asked for stays.
+    """
+    wishes = shape.wishes
+    cautions = {*wishes.cautions, *(one for own in wishes.class_cautions for one in own.cautions)}
+    pinned = {kit for pin in wishes.pins for kit in pin.kit or ()}
+    if Caution.CHAIR in cautions or Kit.CHAIR in pinned:
+        return movements
+    standing = [
+        m for m in movements if m.position is not Position.SEATED_CHAIR or m.id in wishes.wanted
+    ]
+    kits = {kit for m in standing for kit in m.fetched_kit} - DUMBBELLS - {Kit.CHAIR}
+    weights = any(DUMBBELLS & m.fetched_kit for m in standing)
+    return standing if len(kits) + weights >= ENOUGH_KITS else movements
 
 
 def least_of_theme(slots: int) -> int:

@@ -10,11 +10,12 @@ from statistics import median
 from typing import Any
 
 from grike.core.anatomy import Muscle
+from grike.core.cautions import Caution
 from grike.core.composition import Doses
 from grike.core.focus import Focus
 from grike.core.item import Level
 from grike.core.judging.pool import plain_only, pool, pool_for, spared
-from grike.core.movement import Movement
+from grike.core.movement import Movement, Position
 from grike.core.planner.cells import Theme, largest_class, least_of_theme, themes
 from grike.core.planner.problem import Problem
 from grike.core.planner.profile import Profile, profile
@@ -76,7 +77,16 @@ class Grounds:
         own = self.problem.plan.shape.on(slot)
         if own is self.problem.plan.shape:
             return theme
-        return replace(theme, movements=tuple(pool_for(own, self.problem.library, theme.kit)))
+        able = pool_for(own, self.problem.library, theme.kit)
+        if Caution.CHAIR not in own.wishes.cautions and not self._seats:
+            able = [m for m in able if m.position is not Position.SEATED_CHAIR]
+        return replace(theme, movements=tuple(able))
+
+    @cached_property
+    def _seats(self) -> bool:
+        """Whether classes are built on chairs too."""
+        every = (movement for theme in self.themes for movement in theme.movements)
+        return any(movement.position is Position.SEATED_CHAIR for movement in every)
 
     @cached_property
     def variants(self) -> tuple[Variant[Any], ...]:

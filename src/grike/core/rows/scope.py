@@ -74,14 +74,12 @@ class Choice:
     work_seconds: int = 0
     aside: bool = False
     parts: Parts = field(init=False, repr=False, compare=False)
+    #: The name of the choice in the model.
+    key: Key = field(init=False, repr=False, compare=False)
 
     def __post_init__(self) -> None:
         object.__setattr__(self, "parts", parts_of(self.movement))
-
-    @property
-    def key(self) -> Key:
-        """The name of the choice in the model."""
-        return ChoiceKey(self.movement.id, self.bay)
+        object.__setattr__(self, "key", ChoiceKey(self.movement.id, self.bay))
 
     def all_muscles(self) -> int:
         """Return twelfths of sets, summed over all muscle groups."""
