@@ -207,13 +207,6 @@ class SetUp(WithApplication):
             "Long bands: 8 for 12. 4 people do it without, and all change over each round.", told
         )
 
-    def test_planned_series_keep_their_shape(self) -> None:
-        """A series with classes refuses another set-up."""
-        path = f"/api/series/{self.a_series()}/setup"
-        stored = self.client.get(path).json()
-        answer = self.client.put(path, json=stored | {"weeks": 5}, headers=self.csrf)
-        self.assertEqual(answer.status_code, 409)
-
     def refused(self, **changes: Any) -> dict[str, str]:
         answer = self.post("/api/series", a_set_up(**changes))
         self.assertEqual(answer.status_code, 422, answer.text)

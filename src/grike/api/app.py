@@ -23,6 +23,7 @@ from grike.api.classes import routes as classes
 from grike.api.findings import routes as fixing
 from grike.api.library import routes as library
 from grike.api.movements import routes as movements
+from grike.api.moves import routes as moves
 from grike.api.planning import batches, runs, whatifs
 from grike.api.planning.runner import Runner
 from grike.api.reasons import routes as reasons
@@ -58,6 +59,7 @@ ROUTERS = (
     sessions,
     reasons,
     coming_back,
+    moves,
     whatifs,
     runs,
     batches,

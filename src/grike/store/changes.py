@@ -12,6 +12,7 @@ from typing import Any
 
 from grike.core.codec import design_to, shape_from, shape_to, stored_design_from
 from grike.core.errors import Conflict
+from grike.core.moves import changed_days
 from grike.core.rules.sheet_codec import sheet_to
 from grike.core.rules.sheet_codec import stored_sheet_from as sheet_from
 from grike.core.series import PlannedClass, SeriesPlan
@@ -99,6 +100,12 @@ def require_class_current(connection: Connection, series_id: int, day: int, vers
         raise _stale(connection, series_id, version, day)
 
 
+def require_seen(connection: Connection, stored: series.StoredSeries, version: int) -> None:
+    """Raise Conflict where a series that is only read is not as the page showed it."""
+    if stored.version != version:
+        raise _stale(connection, stored.id, version)
+
+
 def _stale(
     connection: Connection, series_id: int, version: int, day: int | None = None
 ) -> Conflict:
@@ -138,28 +145,52 @@ def save(
     series.bump(connection, stored.id)
 
 
+def rearrange(
+    connection: Connection,
+    stored: series.StoredSeries,
+    after: SeriesPlan,
+    label: str,
+    person_id: int | None,
+) -> None:
+    """Put a plan in whose classes are on other days, or gone. The caller holds the series."""
+    days = changed_days(stored.plan, after)
+    before = _state(stored.plan, days, stored.certificate)
+    _note(connection, stored.id, label, before, _state(after, days, None), person_id)
+    _lay_out(connection, stored.id, after, days)
+    series.certify(connection, stored.id, None)
+    series.bump(connection, stored.id)
+
+
 def reshape(
     connection: Connection,
     stored: series.StoredSeries,
-    plan: SeriesPlan,
+    after: SeriesPlan,
     label: str,
     person_id: int | None,
 ) -> int:
-    """Put another shape and sheet in as a change; classes keep their day. The caller holds it.
+    """Put another shape and sheet in as a change, with the classes that stay. The caller holds it.
 
     Returns how many classes lost their day: they come back when the change is undone.
     """
-    days = plan.shape.by_day()
-    lost = [p.slot.day for p in stored.plan.classes if p.slot.day not in days]
-    before = _state(stored.plan, lost, stored.certificate, set_up=True)
-    after = _state(SeriesPlan(plan.shape, plan.sheet), lost, None, set_up=True)
-    _note(connection, stored.id, label, before, after, person_id)
-    for day in lost:
-        series.drop_class(connection, stored.id, day)
-    series.set_up(connection, stored.id, plan)
+    days = changed_days(stored.plan, after)
+    before = _state(stored.plan, days, stored.certificate, set_up=True)
+    then = _state(after, days, None, set_up=True)
+    _note(connection, stored.id, label, before, then, person_id)
+    _lay_out(connection, stored.id, after, days)
+    series.set_up(connection, stored.id, after)
     series.certify(connection, stored.id, None)
     series.bump(connection, stored.id)
-    return len(lost)
+    return len(stored.plan.classes) - len(after.classes)
+
+
+def _lay_out(connection: Connection, series_id: int, plan: SeriesPlan, days: list[int]) -> None:
+    """Put on some days what a plan has on them."""
+    there = {planned.slot.day: planned for planned in plan.classes}
+    for day in days:
+        if day in there:
+            series.put_class(connection, series_id, day, there[day].design, there[day].locked)
+        else:
+            series.drop_class(connection, series_id, day)
 
 
 def _note(

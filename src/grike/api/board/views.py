@@ -94,7 +94,8 @@ def finding_model(finding: Finding, number: int) -> FindingModel:
     )
 
 
-def _week_volume(facts: Facts, week: int, volume: Volume) -> BodyVolume:
+def volume_of_week(facts: Facts, week: int, volume: Volume) -> BodyVolume:
+    """Return what a week gives the body, with the bands of its muscles."""
     sheet, classes = facts.sheet, len(facts.weeks[week])
     return facts.kept_of_week(
         ("volume", week, classes),
@@ -158,7 +159,8 @@ def _new_board_class(member: ClassFacts, sheet: RuleSheet, *, look: str, count: 
     )
 
 
-def _steps(facts: Facts) -> list[StepModel]:
+def week_steps(facts: Facts) -> list[StepModel]:
+    """Return the volume steps of a series, week by week."""
     volumes = per_class_volumes(facts)
 
     def shown(value: Fraction | None) -> float | None:
@@ -251,13 +253,13 @@ def board(held: HeldSeries, around: Around) -> Board:
         slots=[slot.week * 7 + slot.weekday for slot in shape.slots()],
         classes=[_board_class(facts, m, counts[m.slot.index]) for m in facts.classes],
         week_volumes={
-            week: _week_volume(facts, week, volume) for week, volume in facts.week_volumes.items()
+            week: volume_of_week(facts, week, volume) for week, volume in facts.week_volumes.items()
         },
         week_loads={
             week: _week_load(members, around.recorded) for week, members in facts.weeks.items()
         },
         volume=body_volume(whole, sheet),
-        steps=_steps(facts),
+        steps=week_steps(facts),
         yardstick=sheet.yardstick,
         findings=[finding_model(finding, number) for number, finding in enumerate(found)],
         cost=sum(cost_by_rule(found).values()),

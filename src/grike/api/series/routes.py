@@ -12,6 +12,8 @@ from grike.api.board import views
 from grike.api.board.models import Board
 from grike.api.board.views import history_model, kept_model
 from grike.api.model import Document
+from grike.api.moves.models import ConsequencesModel
+from grike.api.moves.views import consequences_model
 from grike.api.planning.outcome import why_not
 from grike.api.security import Director, SignedIn, StateOf
 from grike.api.series.models import (
@@ -25,11 +27,13 @@ from grike.api.series.models import (
 )
 from grike.api.shared import Changed, Created
 from grike.api.state import KnownTags
+from grike.core.advice.consequences import consequences
 from grike.core.class_shape import ClassShape
 from grike.core.class_shape_codec import class_shape_to
 from grike.core.codec import shape_from, shape_to
 from grike.core.errors import Conflict, NotYours
 from grike.core.kit import Room
+from grike.core.moves import reshaped
 from grike.core.planner.readiness import set_up_problems
 from grike.core.rules.sheet_codec import sheet_from, sheet_to
 from grike.core.series import SeriesPlan
@@ -42,6 +46,8 @@ from grike.store.people import Person
 from grike.store.shapes import OwnShape
 
 router = APIRouter(prefix="/api/series", tags=["series"])
+#: What the history calls another set-up.
+SET_UP = "Change the set-up"
 
 
 @router.get("")
@@ -134,27 +140,35 @@ def get_setup(series_id: int, _: SignedIn, state: StateOf) -> SetUp:
     return SetUp.model_validate(data | {"yardstick": plan.sheet.yardstick.value})
 
 
+@router.post("/{series_id}/setup/trial")
+def try_setup(series_id: int, body: SetUp, _: Director, state: StateOf) -> ConsequencesModel:
+    """Return what another set-up does to the classes as they are; nothing is changed."""
+    with state.database.transaction() as connection:
+        held = state.series(connection, series_id)
+        changes.require_seen(connection, held.stored, body.version)
+        plan = held.stored.plan
+        wanted = _empty_plan(body, shapes.every(connection), plan.shape.class_shapes)
+    set_up_problems(wanted, held.facts.library)
+    after = reshaped(plan, wanted.shape, wanted.sheet)
+    return consequences_model(consequences(held.facts, held.found, after), SET_UP)
+
+
 @router.put("/{series_id}/setup")
 def change_setup(series_id: int, body: SetUp, person: Director, state: StateOf) -> Changed:
-    """Change the set-up of a series that has no classes yet."""
+    """Change the set-up of a series; its classes stay on their days, to be mended or planned."""
     with state.database.transaction() as connection:
         held = series.get(connection, series_id).plan.shape.class_shapes
         plan = _empty_plan(body, shapes.every(connection), held)
         library = state.library(connection)
     set_up_problems(plan, library)
-    label = "Change the set-up"
     with state.database.transaction() as connection:
         changes.require_current(connection, series_id, body.version)
         stored = series.get(connection, series_id)
-        if stored.plan.classes:
-            raise Conflict(
-                "The series has classes already.",
-                "Another shape would move or drop them.",
-                "Set up a new series instead.",
-            )
-        changes.reshape(connection, stored, plan, label, person.id)
+        after = reshaped(stored.plan, plan.shape, plan.sheet)
+        gone = changes.reshape(connection, stored, after, SET_UP, person.id)
         _keep_room(connection, plan.shape.room, shared=body.share_room)
-    return Changed(label=label)
+    lost = f"; {gone} class{' lost its' if gone == 1 else 'es lost their'} day" if gone else ""
+    return Changed(label=SET_UP + lost)
 
 
 @router.put("/{series_id}/days-and-kit")
@@ -165,12 +179,13 @@ def change_days_and_kit(series_id: int, body: Reshape, person: Director, state: 
         library = state.library(connection)
     data = shape_to(plan.shape) | {"closed": [day.isoformat() for day in body.closed]}
     data["room"] = data["room"] | {"kit": body.kit}
-    changed = replace(plan, shape=shape_from(data), classes=())
-    set_up_problems(changed, library)
+    shape = shape_from(data)
+    set_up_problems(replace(plan, shape=shape, classes=()), library)
     with state.database.transaction() as connection:
         changes.require_current(connection, series_id, body.version)
         stored = series.get(connection, series_id)
-        gone = changes.reshape(connection, stored, changed, "Change days and kit", person.id)
+        after = reshaped(stored.plan, shape, stored.plan.sheet)
+        gone = changes.reshape(connection, stored, after, "Change days and kit", person.id)
     classes = f"{gone} class{'' if gone == 1 else 'es'} fell on closed days"
     return Changed(label=f"Days and kit changed; {classes}")
 

@@ -26,6 +26,8 @@ USED = 5
 WISH = 60
 #: A fast minute is hard from so many times the energy of rest on; what each step less weighs.
 HARD_MET, CALM = 8, 5
+#: What lies off the focus of a class is there for the week: what it weighs where all of it does.
+OFF = 24
 #: Sitting down is for those who have to: a seat weighs as much, and counts as so many uses.
 SEATED, SEAT_USES = 15, 2
 
@@ -52,7 +54,7 @@ class Taste:
                 used = USED * self.used.get(choice.movement.id, 0)
                 tier = TIERS[choice.movement.tier_for(scope.group.level)]
                 calm = CALM * _calm(choice) if scope.group.level > 1 else 0
-                calm += SEATED * _seated(choice.movement)
+                calm += SEATED * _seated(choice.movement) + _off(choice, bay.focus)
                 wish = WISH * (choice.movement.id in self.wanted)
                 out[choice.key] = tier + used + single + noise + calm - wish
         return out
@@ -64,6 +66,13 @@ def _calm(choice: Choice) -> int:
     if not choice.aside or movement.pace is not Pace.FAST:
         return 0
     return max(0, HARD_MET - round(movement.met or 0))
+
+
+def _off(choice: Choice, focus: Focus) -> int:
+    """Return what a choice weighs for the share of it that is off the focus of its class."""
+    if choice.aside or not choice.sets:
+        return 0
+    return OFF * (choice.sets - choice.on_focus(focus)) // choice.sets
 
 
 def _seated(movement: Movement) -> bool:

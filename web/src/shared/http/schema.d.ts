@@ -938,6 +938,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/series/{series_id}/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Move
+         * @description Move, copy or take off classes, or swap a movement everywhere, as one change.
+         */
+        post: operations["make_move"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{series_id}/moves/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Move
+         * @description Return what a move would do; nothing is changed.
+         */
+        post: operations["try_move"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/series/{series_id}/pace": {
         parameters: {
             query?: never;
@@ -1052,10 +1092,30 @@ export interface paths {
         get: operations["get_setup"];
         /**
          * Change Setup
-         * @description Change the set-up of a series that has no classes yet.
+         * @description Change the set-up of a series; its classes stay on their days, to be mended or planned.
          */
         put: operations["change_setup"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{series_id}/setup/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Setup
+         * @description Return what another set-up does to the classes as they are; nothing is changed.
+         */
+        post: operations["try_setup"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1791,6 +1851,68 @@ export interface components {
             rules: components["schemas"]["RuleChangeModel"][];
         };
         /**
+         * ConsequencesModel
+         * @description What a change does, before it is made.
+         *
+         *     ``gone`` and ``new`` hold the weightiest findings; ``gone_all`` and ``new_all`` count them all.
+         */
+        ConsequencesModel: {
+            /** Cost After */
+            cost_after: number;
+            /** Cost Before */
+            cost_before: number;
+            /** Days */
+            days: components["schemas"]["DayAfter"][];
+            /** Gone */
+            gone: components["schemas"]["FindingModel"][];
+            /** Gone All */
+            gone_all: number;
+            /** Label */
+            label: string;
+            /** Musts After */
+            musts_after: number;
+            /** Musts Before */
+            musts_before: number;
+            /** New */
+            new: components["schemas"]["FindingModel"][];
+            /** New All */
+            new_all: number;
+            /** Steps */
+            steps: components["schemas"]["StepModel"][];
+            /** Weeks */
+            weeks: components["schemas"]["WeekAfter"][];
+        };
+        /**
+         * CopyClassModel
+         * @description A class is copied to another day, in the place of what is there.
+         */
+        CopyClassModel: {
+            /** Day */
+            day: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "copy";
+            /** Other */
+            other: number;
+        };
+        /**
+         * CopyWeekModel
+         * @description The classes of a week are copied to another, weekday by weekday.
+         */
+        CopyWeekModel: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "copy-week";
+            /** Other */
+            other: number;
+            /** Week */
+            week: number;
+        };
+        /**
          * Created
          * @description The id of something new.
          */
@@ -1827,6 +1949,29 @@ export interface components {
             side: components["schemas"]["Side"] | null;
             /** Start */
             start: number;
+        };
+        /**
+         * DayAfter
+         * @description What a day holds after a move, and the kit of its class before and after; None: no class.
+         */
+        DayAfter: {
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /** Day */
+            day: number;
+            /** Kit After */
+            kit_after: components["schemas"]["Kit"][];
+            /** Kit Before */
+            kit_before: components["schemas"]["Kit"][];
+            /** Name */
+            name: string | null;
+            /** Seconds */
+            seconds: number;
+            /** Slot Seconds */
+            slot_seconds: number;
         };
         /**
          * DayModel
@@ -1897,6 +2042,21 @@ export interface components {
             usual: number;
             /** Value */
             value: number;
+        };
+        /**
+         * ExchangeModel
+         * @description Two days change their classes; where one has none, the other's moves there.
+         */
+        ExchangeModel: {
+            /** Day */
+            day: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "exchange";
+            /** Other */
+            other: number;
         };
         /**
          * Face
@@ -2254,6 +2414,16 @@ export interface components {
          * @enum {string}
          */
         Mode: "must" | "aim" | "off";
+        /**
+         * MoveRequest
+         * @description A move against the version that the page shows.
+         */
+        MoveRequest: {
+            /** Move */
+            move: components["schemas"]["ExchangeModel"] | components["schemas"]["CopyClassModel"] | components["schemas"]["TakeOffModel"] | components["schemas"]["CopyWeekModel"] | components["schemas"]["SwapEverywhereModel"];
+            /** Version */
+            version: number;
+        };
         /**
          * MovementEdit
          * @description A movement as texts by field; ``version`` is left out for a new one.
@@ -3278,6 +3448,23 @@ export interface components {
             name: string;
         };
         /**
+         * SwapEverywhereModel
+         * @description A movement gives way to another in some weeks; ``weeks`` null: in all.
+         */
+        SwapEverywhereModel: {
+            /** By */
+            by: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "swap-everywhere";
+            /** Movement */
+            movement: string;
+            /** Weeks */
+            weeks?: number[] | null;
+        };
+        /**
          * SwapRequest
          * @description Put another movement into a place.
          */
@@ -3290,6 +3477,19 @@ export interface components {
             place: number;
             /** Version */
             version: number;
+        };
+        /**
+         * TakeOffModel
+         * @description Days lose their classes.
+         */
+        TakeOffModel: {
+            /** Days */
+            days: number[];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "take-off";
         };
         /**
          * Takes
@@ -3359,6 +3559,16 @@ export interface components {
             sure: boolean;
             /** Version */
             version: number;
+        };
+        /**
+         * WeekAfter
+         * @description What a week gives the body before and after; None without any class.
+         */
+        WeekAfter: {
+            after: components["schemas"]["BodyVolume"] | null;
+            before: components["schemas"]["BodyVolume"] | null;
+            /** Week */
+            week: number;
         };
         /**
          * WeekLoadModel
@@ -4756,6 +4966,58 @@ export interface operations {
             };
         };
     };
+    make_move: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    try_move: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConsequencesModel"];
+                };
+            };
+        };
+    };
     get_pace: {
         parameters: {
             query?: {
@@ -4920,6 +5182,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    try_setup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetUp"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConsequencesModel"];
                 };
             };
         };

@@ -1,0 +1,1 @@
+"""Moves on the board, tried and made."""
