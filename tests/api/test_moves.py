@@ -43,7 +43,7 @@ class Moves(WithApplication):
             self.assertEqual(told["weeks"][0]["after"], after["week_volumes"]["0"])
             self.assertEqual(told["steps"], after["steps"])
             words = [finding["what"] for finding in after["findings"]]
-            self.assertTrue(all(finding["what"] in words for finding in told["new"]))
+            self.assertTrue(all(what in words for rule in told["new"] for what in rule["what"]))
             for day in told["days"]:
                 own = [e for e in after["classes"] if 7 * e["week"] + e["weekday"] == day["day"]]
                 self.assertEqual([e["seconds"] for e in own], [day["seconds"]][: len(own)])

@@ -136,15 +136,14 @@ class Tried(unittest.TestCase):
             found = findings(facts)
             days = rng.sample([0, 2, 4, 7, 9, 11, 14, 16, 18], 2)
             ids = rng.choice(plan.classes).design.movement_ids()
-            move: Move = rng.choice(
-                [
-                    Exchange(*days),
-                    CopyClass(*days),
-                    TakeOff((days[0],)),
-                    CopyWeek(days[0] // 7, days[1] // 7),
-                    SwapEverywhere(rng.choice(ids), rng.choice(movements)),
-                ]
-            )
+            moves: list[Move] = [
+                Exchange(*days),
+                CopyClass(*days),
+                TakeOff((days[0],)),
+                CopyWeek(days[0] // 7, days[1] // 7),
+                SwapEverywhere(rng.choice(ids), rng.choice(movements)),
+            ]
+            move = rng.choice(moves)
             try:
                 after = moved(plan, library, move)
             except GrikeError:

@@ -13,6 +13,7 @@ from grike.store.migrate import migrate
 TABLES = (
     "run_event",
     "planning_run",
+    "presence",
     "series_change",
     "session",
     "series_class",

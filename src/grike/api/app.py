@@ -21,7 +21,9 @@ from grike.api.bodies import Bodies
 from grike.api.classes import choices
 from grike.api.classes import routes as classes
 from grike.api.findings import routes as fixing
+from grike.api.history import routes as history
 from grike.api.library import routes as library
+from grike.api.live import routes as live
 from grike.api.movements import routes as movements
 from grike.api.moves import routes as moves
 from grike.api.planning import batches, runs, whatifs
@@ -60,6 +62,8 @@ ROUTERS = (
     reasons,
     coming_back,
     moves,
+    history,
+    live,
     whatifs,
     runs,
     batches,

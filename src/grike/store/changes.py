@@ -5,6 +5,7 @@ A change holds the classes of some days, the certificate, and the set-up where t
 
 from __future__ import annotations
 
+import datetime as dt
 import json
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
@@ -43,6 +44,18 @@ SINCE = """
     ORDER BY series_change.version DESC, series_change.id DESC"""
 
 
+ENTRIES = """
+    SELECT series_change.id, series_change.label, series_change.person_id, series_change.undone,
+           CONVERT_TZ(series_change.at, @@session.time_zone, '+00:00') AS at, person.name
+    FROM series_change LEFT JOIN person ON person.id = series_change.person_id
+    WHERE series_change.series_id = %s ORDER BY series_change.id DESC"""
+LAST_ACT = """
+    SELECT series_change.id, series_change.label, series_change.acted_by AS person_id, person.name
+    FROM series_change LEFT JOIN person ON person.id = series_change.acted_by
+    WHERE series_change.series_id = %s
+    ORDER BY series_change.version DESC, series_change.id DESC LIMIT 1"""
+
+
 @dataclass(frozen=True, slots=True)
 class Change:
     """A change that can be undone or redone, and whose it is."""
@@ -51,6 +64,14 @@ class Change:
     label: str
     person_id: int | None
     by: str | None
+
+
+@dataclass(frozen=True, slots=True)
+class Entry(Change):
+    """A change with its moment (UTC) and whether it was taken back."""
+
+    at: dt.datetime
+    undone: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -215,6 +236,20 @@ def history(connection: Connection, series_id: int) -> History:
     return History(
         _change(connection, LAST_DONE, series_id), _change(connection, FIRST_UNDONE, series_id)
     )
+
+
+def entries(connection: Connection, series_id: int) -> list[Entry]:
+    """Return all changes of a series, the last first. Raises NotFound."""
+    series.version_of(connection, series_id)
+    return [
+        Entry(r["id"], r["label"], r["person_id"], r["name"], r["at"], bool(r["undone"]))
+        for r in connection.rows(ENTRIES, (series_id,))
+    ]
+
+
+def last_act(connection: Connection, series_id: int) -> Change | None:
+    """Return what was done or undone last, and by whom."""
+    return _change(connection, LAST_ACT, series_id)
 
 
 def undo(connection: Connection, series_id: int, person_id: int | None) -> str:

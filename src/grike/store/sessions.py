@@ -98,15 +98,6 @@ def of_series(connection: Connection, series_id: int) -> list[Session]:
     return _sessions(connection.rows(OF_SERIES, (series_id,)))
 
 
-def loads(connection: Connection, series_id: int) -> dict[int, float]:
-    """Return the session load of each day of which the effort was recorded, the last of each."""
-    return {
-        session.day: session.record.load
-        for session in of_series(connection, series_id)
-        if session.day is not None and session.record and session.record.load is not None
-    }
-
-
 def get(connection: Connection, session_id: int) -> Session:
     """Return one session. Raises NotFound."""
     found = _sessions(connection.rows(ONE, (session_id,)))

@@ -5,8 +5,10 @@ from __future__ import annotations
 from grike.api.model import Day, Model, OneOf
 from grike.api.shared import BodyVolume, ChangeBrief, FindingModel, RoomModel
 from grike.core.anatomy import Muscle
+from grike.core.design import Role
 from grike.core.focus import Focus
 from grike.core.kit import Kit
+from grike.core.movement import Joint
 from grike.core.planner.result import Status
 from grike.core.volume import Yardstick
 
@@ -30,8 +32,29 @@ class WeekLoadModel(Model):
     strain: int | None
 
 
+class BoardMovement(Model):
+    """A movement of a part; ``main``: the class is built on it, ``carried``: it comes back."""
+
+    id: str
+    main: bool
+    carried: bool
+
+
+class BoardPart(Model):
+    """A part of a class: what it is for, null where nobody said; its format and movements."""
+
+    role: OneOf[Role] | None
+    format: str
+    seconds: int
+    movements: list[BoardMovement]
+
+
 class BoardClass(Model):
-    """One block on the board."""
+    """One block on the board.
+
+    ``joints``: work seconds that load a joint, times its load. ``teacher``: who teaches or taught
+    it last, "" where nobody is down; ``recorded``: it was taught and written down.
+    """
 
     slot: int
     week: int
@@ -55,6 +78,11 @@ class BoardClass(Model):
     main_groups: list[OneOf[Muscle]]
     findings: int
     volume: BodyVolume
+    parts: list[BoardPart]
+    joints: dict[OneOf[Joint], int]
+    contacts: int
+    teacher: str
+    recorded: bool
 
 
 class Certificate(Model):

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Iterable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from fractions import Fraction
 
+from grike.api.board.class_view import NOBODY, Taught, board_class, body_volume
 from grike.api.board.models import (
     Board,
     BoardClass,
@@ -15,61 +16,19 @@ from grike.api.board.models import (
     StepModel,
     WeekLoadModel,
 )
-from grike.api.shared import BodyVolume, ChangeBrief, FindingModel, MuscleSets, RoomModel
+from grike.api.shared import BodyVolume, ChangeBrief, FindingModel, RoomModel
 from grike.api.state import HeldSeries
 from grike.core.advice.class_load import week_load
-from grike.core.anatomy import Muscle
 from grike.core.codec import room_to
-from grike.core.formats import FORMATS
 from grike.core.judging.class_facts import ClassFacts
-from grike.core.kit import KIT_NAMES, Kit
 from grike.core.rules import BY_ID, Facts, Finding, cost_by_rule
-from grike.core.rules.w1_muscles import W1, least_sets, most_sets
 from grike.core.rules.w7_steps import W7, per_class_volumes, volume_steps
-from grike.core.sheet import Mode, RuleSheet
-from grike.core.volume import Amount, Volume, add_volumes
-from grike.exchange.classes import number, volume_report
+from grike.core.sheet import Mode
+from grike.core.volume import Volume, add_volumes
+from grike.exchange.classes import number
 from grike.store.changes import Change, History
 from grike.store.runs import Run
 from grike.store.series import StoredSeries
-
-
-def body_volume(volume: Volume, sheet: RuleSheet, *, classes: int = 0) -> BodyVolume:
-    """Return a volume for the body column; with the band of rule W1 for a week of ``classes``."""
-    line = W1.line(sheet)
-    most = float(most_sets(line, volume.total.sets)) if classes else None
-    report = volume_report(volume)
-    muscles: list[MuscleSets] = []
-    for muscle in Muscle:
-        amount = volume.muscles.get(muscle, Amount())
-        muscles.append(
-            MuscleSets(
-                muscle=muscle,
-                sets=number(amount.sets),
-                seconds=number(amount.seconds),
-                reps=number(amount.reps),
-                least=float(least_sets(line, muscle, classes)) if classes else None,
-                most=most,
-            )
-        )
-    return BodyVolume(
-        sets=number(volume.total.sets),
-        seconds=number(volume.total.seconds),
-        training=number(volume.training.get(sheet.yardstick, Fraction(0))),
-        muscles=muscles,
-        regions=report["regions"],
-        pairs=report["pairs"],
-    )
-
-
-def kit_name(kit: Iterable[Kit]) -> str:
-    """Return the kit of a class for people."""
-    kinds = sorted(kit)
-    dumbbells = [k for k in kinds if k.startswith("dumbbell")]
-    names = ["dumbbells"] if dumbbells else []
-    names += [KIT_NAMES[k] for k in kinds if k not in dumbbells]
-    text = " and ".join(names) or "body weight"
-    return text[0].upper() + text[1:]
 
 
 def finding_model(finding: Finding, number: int) -> FindingModel:
@@ -110,52 +69,6 @@ def _week_load(members: Iterable[ClassFacts], recorded: Mapping[int, float]) -> 
         total=round(load.total),
         monotony=None if load.monotony is None else round(load.monotony, 2),
         strain=None if load.strain is None else round(load.strain),
-    )
-
-
-def class_volume(member: ClassFacts, sheet: RuleSheet) -> BodyVolume:
-    """Return the volume of a class, worked out once for as long as the class stays."""
-    name = ("volume", sheet.yardstick)
-    if name not in member.kept:
-        member.kept[name] = body_volume(member.volume, sheet)
-    volume: BodyVolume = member.kept[name]
-    return volume
-
-
-def _board_class(facts: Facts, member: ClassFacts, count: int) -> BoardClass:
-    """Return a class for the board; ``count``: its findings."""
-    look = facts.shape.look_name(member.design)
-    name = ("board", facts.sheet.yardstick, look, count)
-    if name not in member.kept:
-        member.kept[name] = _new_board_class(member, facts.sheet, look=look, count=count)
-    made: BoardClass = member.kept[name]
-    return made
-
-
-def _new_board_class(member: ClassFacts, sheet: RuleSheet, *, look: str, count: int) -> BoardClass:
-    slot, design = member.slot, member.design
-    kind = design.main_format()
-    return BoardClass(
-        slot=slot.index,
-        week=slot.week,
-        weekday=slot.weekday,
-        date=slot.date,
-        name=design.name,
-        focus=design.focus,
-        format=kind,
-        look=look,
-        format_letters=FORMATS[kind].letters if kind else "",
-        format_place=list(FORMATS).index(kind) if kind else 0,
-        kit=sorted(design.kit),
-        kit_name=kit_name(design.kit),
-        seconds=member.clock.real_seconds,
-        slot_seconds=design.slot_seconds,
-        sets=number(member.volume.total.sets),
-        movements=design.movement_ids(),
-        locked=member.planned.locked,
-        main_groups=[muscle for muscle in Muscle if muscle in member.main_groups],
-        findings=count,
-        volume=class_volume(member, sheet),
     )
 
 
@@ -208,19 +121,21 @@ def kept_model(run: Run | None) -> KeptPlan | None:
 
 @dataclass(frozen=True, slots=True)
 class Around:
-    """What a board shows besides its series: history, runs, and session loads by slot."""
+    """What a board shows besides its series: history, runs, and by slot the loads of
+    sessions and who taught them."""
 
     history: HistoryModels
     run: int | None
     kept: KeptPlan | None
     recorded: Mapping[int, float]
+    taught: Mapping[int, Taught] = field(default_factory=dict)
 
     @property
     def key(self) -> tuple[object, ...]:
         """What tells one from another."""
         models = (self.history.undo, self.history.redo, self.kept)
         texts = tuple(model and model.model_dump_json() for model in models)
-        return (*texts, self.run, tuple(self.recorded.items()))
+        return (*texts, self.run, tuple(self.recorded.items()), tuple(self.taught.items()))
 
 
 def _certificate(stored: StoredSeries) -> Certificate | None:
@@ -231,6 +146,14 @@ def _certificate(stored: StoredSeries) -> Certificate | None:
     return Certificate(**{key: stored.certificate[key] for key in keys}, gave_way=gave_way)
 
 
+def _classes(held: HeldSeries, around: Around) -> list[BoardClass]:
+    facts, counts = held.facts, Counter(finding.place.slot for finding in held.found)
+    return [
+        board_class(facts, m, counts[m.slot.index], around.taught.get(m.slot.index, NOBODY))
+        for m in facts.classes
+    ]
+
+
 def board(held: HeldSeries, around: Around) -> Board:
     """Return a whole series for the board."""
     stored, facts, found = held.stored, held.facts, held.found
@@ -238,7 +161,6 @@ def board(held: HeldSeries, around: Around) -> Board:
     on = [rule for rule, line in sheet.lines.items() if line.mode is not Mode.OFF]
     broken = {f.rule for f in found if not f.remark}
     whole = add_volumes(facts.week_volumes.values())
-    counts = Counter(finding.place.slot for finding in found)
     return Board(
         id=stored.id,
         version=stored.version,
@@ -251,7 +173,7 @@ def board(held: HeldSeries, around: Around) -> Board:
         heads=shape.heads,
         room=RoomModel(**room_to(shape.room)),
         slots=[slot.week * 7 + slot.weekday for slot in shape.slots()],
-        classes=[_board_class(facts, m, counts[m.slot.index]) for m in facts.classes],
+        classes=_classes(held, around),
         week_volumes={
             week: volume_of_week(facts, week, volume) for week, volume in facts.week_volumes.items()
         },

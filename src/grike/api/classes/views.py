@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 
-from grike.api.board.views import HistoryModels, class_volume, finding_model
+from grike.api.board.class_view import class_volume
+from grike.api.board.views import HistoryModels, finding_model
 from grike.api.classes.models import (
     AlternativeModel,
     BlockModel,

@@ -8,7 +8,7 @@ from pydantic import Field
 
 from grike.api.board.models import StepModel
 from grike.api.model import Day, Model, OneOf
-from grike.api.shared import BodyVolume, FindingModel, Write
+from grike.api.shared import BodyVolume, Write
 from grike.core.kit import Kit
 
 #: A day of a series is seven times its week, counted from 0, and its weekday.
@@ -88,17 +88,23 @@ class WeekAfter(Model):
     after: BodyVolume | None
 
 
-class ConsequencesModel(Model):
-    """What a change does, before it is made.
+class FoundOften(Model):
+    """The findings of one rule that come or go: how many, the first of them, what they cost."""
 
-    ``gone`` and ``new`` hold the weightiest findings; ``gone_all`` and ``new_all`` count them all.
-    """
+    rule: str
+    title: str
+    mode: Literal["must", "aim", "remark"]
+    count: int
+    cost: int
+    what: list[str]
+
+
+class ConsequencesModel(Model):
+    """What a change does, before it is made: findings that go and come, rule by rule."""
 
     label: str
-    gone: list[FindingModel]
-    new: list[FindingModel]
-    gone_all: int
-    new_all: int
+    gone: list[FoundOften]
+    new: list[FoundOften]
     cost_before: int
     cost_after: int
     musts_before: int

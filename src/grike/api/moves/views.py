@@ -5,15 +5,15 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from grike.api.board.views import finding_model, volume_of_week, week_steps
-from grike.api.moves.models import ConsequencesModel, DayAfter, WeekAfter
-from grike.api.shared import BodyVolume, FindingModel
+from grike.api.moves.models import ConsequencesModel, DayAfter, FoundOften, WeekAfter
+from grike.api.shared import BodyVolume
 from grike.core.advice.consequences import Consequences
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.rules import Facts, Finding
-from grike.core.sheet import Mode
 
-#: So many of the findings that come, and of those that go, are told one by one.
-MOST_TOLD = 12
+#: So many of the findings of a rule are told one by one.
+MOST_TOLD = 2
+ORDER = ("must", "aim", "remark")
 
 
 def consequences_model(found: Consequences, label: str) -> ConsequencesModel:
@@ -23,8 +23,6 @@ def consequences_model(found: Consequences, label: str) -> ConsequencesModel:
         label=label,
         gone=_told(found.gone),
         new=_told(found.new),
-        gone_all=len(found.gone),
-        new_all=len(found.new),
         cost_before=found.costs[0],
         cost_after=found.costs[1],
         musts_before=found.musts[0],
@@ -44,14 +42,25 @@ def _by_day(facts: Facts) -> dict[int, ClassFacts]:
     return {member.slot.day: member for member in facts.classes}
 
 
-def _told(found: Sequence[Finding]) -> list[FindingModel]:
-    """Return the weightiest findings: musts, then aims by their cost, then remarks."""
+def _told(found: Sequence[Finding]) -> list[FoundOften]:
+    """Return findings rule by rule: musts first, then aims by what they cost, then remarks."""
+    rules: dict[tuple[str, bool], list[Finding]] = {}
+    for finding in found:
+        rules.setdefault((finding.rule, finding.remark), []).append(finding)
+    out = [_often(own) for own in rules.values()]
+    return sorted(out, key=lambda own: (ORDER.index(own.mode), -own.cost, own.rule))
 
-    def weight(finding: Finding) -> tuple[bool, bool, int]:
-        return (finding.remark, finding.mode is not Mode.MUST, -finding.cost)
 
-    first = sorted(found, key=weight)[:MOST_TOLD]
-    return [finding_model(finding, number) for number, finding in enumerate(first)]
+def _often(found: Sequence[Finding]) -> FoundOften:
+    first = finding_model(found[0], 0)
+    return FoundOften(
+        rule=first.rule,
+        title=first.title,
+        mode=first.mode,
+        count=len(found),
+        cost=sum(finding.cost for finding in found),
+        what=[finding.what for finding in found[:MOST_TOLD]],
+    )
 
 
 def _day(before: ClassFacts | None, after: ClassFacts | None) -> DayAfter:

@@ -8,7 +8,7 @@ from typing import Any
 
 from fastapi import APIRouter, Request
 
-from grike.api.board.views import kit_name
+from grike.api.board.class_view import kit_name
 from grike.api.planning.models import (
     ComparisonModel,
     DayModel,

@@ -9,6 +9,7 @@ from dataclasses import replace
 from fastapi import APIRouter, Response
 
 from grike.api.board import views
+from grike.api.board.class_view import Taught
 from grike.api.board.models import Board
 from grike.api.board.views import history_model, kept_model
 from grike.api.model import Document
@@ -200,10 +201,14 @@ def get_board(
         history = changes.history(connection, series_id)
         run = runs.open_run(connection, series_id)
         beside = runs.beside(connection, series_id)
-        recorded = sessions.loads(connection, series_id)
+        held_sessions = sessions.of_series(connection, series_id)
     slots = held.stored.plan.shape.by_day()
-    loads = {slots[day].index: load for day, load in recorded.items() if day in slots}
-    around = views.Around(history_model(history, person.id), run, kept_model(beside), loads)
+    own = [(slots[one.day].index, one) for one in held_sessions if one.day in slots]
+    recorded = ((slot, one.record.load) for slot, one in own if one.record)
+    loads = {slot: load for slot, load in recorded if load is not None}
+    taught = {slot: Taught(one.instructor or "", one.record is not None) for slot, one in own}
+    models = history_model(history, person.id), run, kept_model(beside)
+    around = views.Around(*models, loads, taught)
     return held.page(("board", around.key), known, lambda: views.board(held, around))
 
 

@@ -1,21 +1,40 @@
-import { Box, chakra, Text } from '@chakra-ui/react';
-import { memo, useMemo } from 'react';
+import { chakra, Text } from '@chakra-ui/react';
+import { memo } from 'react';
 
+import { Cell } from './Cell';
 import { ClassBlock } from './ClassBlock';
-import { kitsOf, type Lens } from './lens';
+import { type Lens, markOf } from './lens';
+import type { Moving } from './moves';
+import type { Sought } from './repeats';
+import type { Seen } from './seen';
 import type { Schemas } from '~/shared/http/client';
 import { DAYS, shortDate } from '~/shared/format/time';
 
+export interface Look {
+  lens: Lens;
+  seen: Seen;
+  sought: Sought | null;
+  /** Only this mark of the legend; all where it is empty. */
+  only: string;
+  full: boolean;
+}
+
 interface Props {
   board: Schemas['Board'];
-  lens: Lens;
+  look: Look;
   week: number | null;
+  picked: readonly number[];
+  moving: Moving | null;
+  movable: boolean;
   onWeek: (week: number) => void;
+  onPick: (day: number, more: boolean) => void;
+  onOver: (day: number) => void;
+  onPut: (day: number) => void;
 }
 
 /** Weeks down, days across. */
-export function BoardGrid({ board, lens, week, onWeek }: Props) {
-  const kits = useMemo(() => kitsOf(board.classes), [board.classes]);
+export function BoardGrid(props: Props) {
+  const { board, look, week, picked, moving, movable, onWeek, onPick, onOver, onPut } = props;
   const at = new Map(board.classes.map((entry) => [entry.week * 7 + entry.weekday, entry]));
   const slots = new Set(board.slots);
   return (
@@ -44,18 +63,33 @@ export function BoardGrid({ board, lens, week, onWeek }: Props) {
             <chakra.th scope="row" verticalAlign="top" p="0" h="24">
               <WeekButton board={board} row={row} chosen={week === row} onWeek={onWeek} />
             </chakra.th>
-            {board.weekdays.map((day) => {
-              const entry = at.get(row * 7 + day);
-              const open = slots.has(row * 7 + day);
+            {board.weekdays.map((weekday) => {
+              const day = row * 7 + weekday;
+              const entry = at.get(day);
               return (
-                <chakra.td key={day} p="0" h="24">
-                  {entry ? (
-                    <ClassBlock series={board.id} entry={entry} lens={lens} kits={kits} />
-                  ) : (
-                    <Box h="full" border="1px dashed" borderColor="line" p="2" color="soft">
-                      {open ? 'Not planned' : 'No class'}
-                    </Box>
-                  )}
+                <chakra.td key={weekday} p="0" h="24" verticalAlign="top">
+                  <Cell
+                    day={day}
+                    open={slots.has(day)}
+                    movable={movable && entry !== undefined}
+                    picked={picked.includes(day)}
+                    moving={moving}
+                    onPick={onPick}
+                    onOver={onOver}
+                    onPut={onPut}
+                  >
+                    {entry && (
+                      <ClassBlock
+                        series={board.id}
+                        entry={entry}
+                        lens={look.lens}
+                        seen={look.seen}
+                        sought={look.sought}
+                        full={look.full}
+                        dim={look.only !== '' && markOf(entry, look.lens, look.seen, look.sought) !== look.only}
+                      />
+                    )}
+                  </Cell>
                 </chakra.td>
               );
             })}

@@ -14,6 +14,7 @@ export function BoardLinks({ board }: { board: Schemas['Board'] }) {
   );
   return (
     <Flex gap="3" fontSize="xs">
+      {director && to('setup', 'Set-up')}
       {to('what-ifs', 'What if')}
       {director && to('days', 'Days and kit')}
       {to('pace', 'Pace')}

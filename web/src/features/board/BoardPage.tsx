@@ -1,25 +1,32 @@
-import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
+import { Box, Flex, Heading } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
-import { memo, useState } from 'react';
-import { Navigate, useNavigate, useParams } from 'react-router';
+import { memo, useCallback, useMemo } from 'react';
+import { Navigate, useParams } from 'react-router';
 
 import { boardOptions, useHistory } from './api';
-import { Balance } from './Balance';
-import { BoardGrid } from './BoardGrid';
-import { BodyColumn } from './BodyColumn';
-import { ComingBack } from './ComingBack';
-import { CertificateLine } from './CertificateLine';
-import { type Lens } from './lens';
-import { BoardLinks } from './BoardLinks';
 import { BeingPlanned, KeptPlan } from './BesideBoard';
+import { BoardGrid, type Look } from './BoardGrid';
+import { BoardLinks } from './BoardLinks';
+import { BoardSide } from './BoardSide';
+import { CertificateLine } from './CertificateLine';
+import { ComingBack } from './ComingBack';
+import { Dragging } from './Dragging';
+import { EverywherePanel } from './EverywherePanel';
+import { Legend } from './Legend';
 import { LensPicker } from './LensPicker';
+import { MovePanel } from './MovePanel';
+import { PickedPanel } from './PickedPanel';
 import { PlanMenu } from './PlanMenu';
-import { VolumeSteps } from './VolumeSteps';
+import { type Seen, seenOf } from './seen';
+import { type Moves, useMoves } from './useMoves';
+import { useView, type View } from './view';
+import { WeekLarge } from './WeekLarge';
 import { useIsDirector } from '~/features/signin';
 import type { Schemas } from '~/shared/http/client';
-import { Findings } from '~/features/findings';
+import { useMovements, useNames } from '~/shared/http/vocabulary';
 import { Fold } from '~/shared/ui/Fold';
 import { Trouble, Waiting } from '~/shared/ui/States';
+import { Toggle } from '~/shared/ui/Toggle';
 import { UndoRedo } from '~/shared/ui/UndoRedo';
 
 export function BoardPage() {
@@ -35,72 +42,132 @@ export function BoardPage() {
 }
 
 function LoadedBoard({ board }: { board: Schemas['Board'] }) {
-  const [lens, setLens] = useState<Lens>('focus');
-  const [week, setWeek] = useState<number | null>(0);
+  const director = useIsDirector();
+  const [view, setView] = useView(board.weeks);
+  const movements = useMovements();
+  const name = useNames();
+  const seen = useMemo(() => seenOf(board, movements, name), [board, movements, name]);
+  const moves = useMoves(board);
+  const look: Look = { lens: view.lens, seen, sought: view.sought, only: view.only, full: view.zoom === 'parts' };
+  const week = useCallback((chosen: number | null) => setView({ week: chosen }), [setView]);
   return (
     <Flex gap="5" align="flex-start">
-      <Box flex="1" minW="0">
-        <BoardHead board={board} week={week} />
-        <LensPicker lens={lens} onLens={setLens} />
-        <BoardGrid board={board} lens={lens} week={week} onWeek={setWeek} />
+      <Box flex="1" minW="0" onKeyDown={(event) => event.key === 'Escape' && moves.leave()}>
+        <BoardHead board={board} week={view.week} />
+        <LensPicker view={view} onView={setView} />
+        <Legend
+          board={board}
+          look={look}
+          onOnly={(only) => setView({ only })}
+          onSought={(sought) => setView({ sought, only: '' })}
+        />
+        {view.zoom === 'week' ? (
+          <WeekLarge board={board} look={look} week={view.week ?? 0} />
+        ) : (
+          <Dragging moving={moves.moving} onMoving={moves.setMoving} onDrop={moves.drop}>
+            <BoardGrid
+              board={board}
+              look={look}
+              week={view.week}
+              picked={moves.picked}
+              moving={moves.moving}
+              movable={director}
+              onWeek={week}
+              onPick={moves.pick}
+              onOver={moves.over}
+              onPut={moves.put}
+            />
+          </Dragging>
+        )}
+        {view.zoom === 'week' && <WeekChoice board={board} week={view.week ?? 0} onWeek={week} />}
         {board.classes.length > 0 && (
           <Fold mt="2" title="What comes back, and asks for more">
             {() => <ComingBack series={board.id} version={board.version} weeks={board.weeks} />}
           </Fold>
         )}
       </Box>
-      <BoardSide board={board} week={week} onWeek={setWeek} />
+      <Box
+        as="aside"
+        aria-label="Volume and balance"
+        w="96"
+        flexShrink="0"
+        bg="panel"
+        border="1px solid"
+        borderColor="line"
+        p="3"
+      >
+        {moves.error && <Trouble error={moves.error} />}
+        <Side board={board} view={view} seen={seen} moves={moves} onWeek={week} />
+      </Box>
     </Flex>
   );
 }
 
 interface SideProps {
   board: Schemas['Board'];
-  week: number | null;
+  view: View;
+  seen: Seen;
+  moves: Moves;
   onWeek: (week: number | null) => void;
 }
 
-/** Figures and findings beside the board; another lens leaves them as they are. */
-const BoardSide = memo(function BoardSide({ board, week, onWeek }: SideProps) {
-  const volume = week === null ? board.volume : board.week_volumes[week];
-  const title = week === null ? 'whole series' : `week ${week + 1}`;
-  const shown = board.findings.filter((finding) => week === null || finding.week === week);
+/** Beside the board: what is on its way or picked, and otherwise the figures. */
+function Side({ board, view, seen, moves, onWeek }: SideProps) {
+  if (moves.moving)
+    return (
+      <MovePanel board={board} moving={moves.moving} onMoving={moves.setMoving} onMake={moves.make} busy={moves.busy} />
+    );
+  if (moves.picked.length)
+    return (
+      <PickedPanel
+        key={moves.picked.join()}
+        board={board}
+        days={moves.picked}
+        onMoving={moves.setMoving}
+        onMake={moves.make}
+        onLeave={moves.leave}
+        busy={moves.busy}
+      />
+    );
   return (
-    <Box
-      as="aside"
-      aria-label="Volume and balance"
-      w="96"
-      flexShrink="0"
-      bg="panel"
-      border="1px solid"
-      borderColor="line"
-      p="3"
-    >
-      <VolumeSteps board={board} week={week} />
-      <Flex align="center" gap="2" my="1.5">
-        <Text fontWeight="600">{title[0]?.toUpperCase() + title.slice(1)}</Text>
-        <Button
-          size="2xs"
-          variant="outline"
-          ml="auto"
-          aria-pressed={week === null}
-          onClick={() => onWeek(week === null ? 0 : null)}
-        >
-          {week === null ? 'Week 1' : 'Whole series'}
-        </Button>
-      </Flex>
-      {volume ? <BodyColumn volume={volume} title={title} /> : <Text color="soft">No classes in this week yet.</Text>}
-      {volume && <Balance volume={volume} load={week === null ? undefined : board.week_loads[week]} />}
-      <Box mt="2" pt="2" borderTop="1px solid" borderColor="line">
-        {board.classes.length > 0 && <Findings series={board.id} version={board.version} findings={shown} />}
-      </Box>
-    </Box>
+    <>
+      {view.sought?.by === 'movement' && moves.may && (
+        <EverywherePanel
+          key={view.sought.id}
+          board={board}
+          seen={seen}
+          movement={view.sought.id}
+          onMake={moves.make}
+          busy={moves.busy}
+        />
+      )}
+      <BoardSide board={board} week={view.week} onWeek={onWeek} />
+    </>
   );
-});
+}
+
+function WeekChoice({
+  board,
+  week,
+  onWeek,
+}: {
+  board: Schemas['Board'];
+  week: number;
+  onWeek: (week: number) => void;
+}) {
+  return (
+    <Flex gap="1" mt="2" wrap="wrap" role="group" aria-label="Week">
+      {Array.from({ length: board.weeks }, (_, own) => (
+        <Toggle key={own} on={own === week} onToggle={() => onWeek(own)}>
+          Week {own + 1}
+        </Toggle>
+      ))}
+    </Flex>
+  );
+}
 
 const BoardHead = memo(function BoardHead({ board, week }: { board: Schemas['Board']; week: number | null }) {
   const director = useIsDirector();
-  const navigate = useNavigate();
   const { undo, redo } = useHistory(board.id, board.version);
   const error = undo.error ?? redo.error;
   return (
@@ -111,7 +178,7 @@ const BoardHead = memo(function BoardHead({ board, week }: { board: Schemas['Boa
             {board.name}
           </Heading>
           <CertificateLine board={board} />
-          {board.classes.length > 0 && <BoardLinks board={board} />}
+          <BoardLinks board={board} />
         </Box>
         {director && (
           <Flex ml="auto" gap="2">
@@ -122,11 +189,6 @@ const BoardHead = memo(function BoardHead({ board, week }: { board: Schemas['Boa
               onUndo={undo.mutate}
               onRedo={redo.mutate}
             />
-            {!board.classes.length && (
-              <Button size="sm" variant="outline" onClick={() => void navigate(`/series/${board.id}/setup`)}>
-                Change set-up
-              </Button>
-            )}
             <PlanMenu board={board} week={week} />
           </Flex>
         )}

@@ -12,6 +12,7 @@ import { FormatMenu } from './FormatMenu';
 import { classCount, ruleNumber, withDays, withRuleNumber, withShapes } from './draft';
 import { FigureField, NumberField, SelectField, TextField } from '~/shared/ui/Fields';
 import { forgetDraft, keepDraft, keptDraft } from './kept';
+import { PlannedSetup } from './PlannedSetup';
 import { PresetPicker } from './PresetPicker';
 import { RoomFields } from './RoomFields';
 import { RuleSheet } from './RuleSheet';
@@ -19,6 +20,7 @@ import { WishFields } from './WishFields';
 import { Problem } from '~/shared/http/problem';
 import { RETURN, RISE } from '~/shared/rules';
 import { catalogueOptions, roomsOptions } from '~/shared/http/vocabulary';
+import { boardOptions } from '~/features/board';
 import { ShapeMenu } from '~/features/shapes';
 import { LEVELS } from '~/shared/format/levels';
 import { Trouble, Waiting } from '~/shared/ui/States';
@@ -26,24 +28,34 @@ import { Trouble, Waiting } from '~/shared/ui/States';
 export function SetupPage() {
   const id = Number(useParams().id ?? 0);
   const stored = useQuery(setupOptions(id));
+  const board = useQuery({ ...boardOptions(id), enabled: id > 0 });
   const catalogue = useQuery(catalogueOptions);
   const usual = catalogue.data?.presets[0];
   if (catalogue.error && !catalogue.data) {
     return <Trouble error={catalogue.error} onRetry={() => void catalogue.refetch()} />;
   }
   if (id && stored.error && !stored.data) return <Trouble error={stored.error} onRetry={() => void stored.refetch()} />;
-  if ((id && !stored.data) || !usual) return <Waiting what="Fetching the set-up" />;
+  if ((id && !(stored.data && board.data)) || !usual) return <Waiting what="Fetching the set-up" />;
   return (
     <SetupForm
       key={id}
       id={id}
       version={stored.data?.version ?? 0}
+      planned={Boolean(board.data?.classes.length)}
       first={id && stored.data ? stored.data : keptDraft(new Date(), usual)}
     />
   );
 }
 
-function SetupForm({ id, version, first }: { id: number; version: number; first: NewSeries }) {
+interface FormProps {
+  id: number;
+  version: number;
+  /** Whether the series has classes already, which then stay on their days. */
+  planned: boolean;
+  first: NewSeries;
+}
+
+function SetupForm({ id, version, planned, first }: FormProps) {
   const [draft, setDraft] = useState<NewSeries>(first);
   const navigate = useNavigate();
   const rooms = useQuery(roomsOptions);
@@ -60,21 +72,25 @@ function SetupForm({ id, version, first }: { id: number; version: number; first:
   };
   const set = (part: Partial<NewSeries>) => put({ ...draft, ...part });
   const count = classCount(draft);
-  return (
+  const form = (
     <Box
       as="form"
       maxW="5xl"
-      mx="auto"
+      mx={planned ? undefined : 'auto'}
+      flex="1"
+      minW="0"
       onSubmit={(event) => {
         event.preventDefault();
-        save.mutate(draft);
+        if (!planned) save.mutate(draft);
       }}
     >
       <Heading as="h1" size="2xl" mb="1">
         {id ? 'Change the set-up' : 'Set up a series'}
       </Heading>
       <Text color="soft" mb="4">
-        Everything has a sensible start. Name it, check days and kit, plan.
+        {planned
+          ? 'Its classes stay on their days. What a change does to them is told beside it, before it is saved.'
+          : 'Everything has a sensible start. Name it, check days and kit, plan.'}
       </Text>
       <Flex gap="4" mb="4" wrap="wrap" align="flex-start">
         <TextField label="Name" width="72" value={draft.name} error={fields.name} onChange={(name) => set({ name })} />
@@ -177,14 +193,25 @@ function SetupForm({ id, version, first }: { id: number; version: number; first:
       <RuleSheet draft={draft} onDraft={put} />
       {save.error && <Trouble error={save.error} />}
       <Flex align="center" gap="4" my="5">
-        <Button type="submit" bg="action" color="onAction" loading={save.isPending} disabled={!draft.name.trim()}>
-          Plan {count} classes
-        </Button>
+        {!planned && (
+          <Button type="submit" bg="action" color="onAction" loading={save.isPending} disabled={!draft.name.trim()}>
+            Plan {count} classes
+          </Button>
+        )}
         <Text color="soft">
           {draft.name.trim() ? '' : 'Give it a name first. '}
           {catalogue?.safety.before}
         </Text>
       </Flex>
     </Box>
+  );
+  if (!planned) return form;
+  return (
+    <Flex gap="5" align="flex-start">
+      {form}
+      <Box w="80" flexShrink="0" alignSelf="stretch">
+        <PlannedSetup id={id} version={version} draft={draft} changed={draft !== first} />
+      </Box>
+    </Flex>
   );
 }

@@ -1,7 +1,7 @@
 import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 
 import { data, http, type Schemas } from '~/shared/http/client';
-import { lookAnew } from '~/shared/http/settled';
+import { lookAnew, OF_VERSION } from '~/shared/http/settled';
 
 export type NewSeries = Schemas['NewSeries'];
 type SetUp = Schemas['SetUp'];
@@ -31,6 +31,44 @@ export function useSaveAndPlan(id: number, version: number, onStarted: (series: 
     onSuccess: ({ series, run }) => onStarted(series, run),
     // After another's change the next try is made against what is there then: it was told.
     onError: () => client.invalidateQueries({ queryKey: ['series', id] }),
+  });
+}
+
+/** What another set-up does to the classes of a series; nothing is changed. */
+export function trialOptions(id: number, version: number, body: NewSeries) {
+  return queryOptions({
+    queryKey: ['series', id, 'setup-trial', version, body],
+    queryFn: ({ signal }) =>
+      data(
+        http.POST('/api/series/{series_id}/setup/trial', {
+          params: { path: { series_id: id } },
+          body: { ...body, version },
+          signal,
+        }),
+      ),
+    staleTime: Infinity,
+    retry: false,
+    meta: OF_VERSION,
+  });
+}
+
+/** What comes after a set-up was saved: nothing, the least change that mends, or another plan. */
+export type Then = 'keep' | 'repair' | 'anew';
+
+/** Save the set-up of a series that has classes; ``onSaved`` gets the run that was begun, or null. */
+export function useSavePlanned(id: number, version: number, onSaved: (run: number | null) => unknown) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: async ({ body, then }: { body: NewSeries; then: Then }) => {
+      await change(id, { ...body, version });
+      if (then === 'keep') return null;
+      const path = { series_id: id };
+      const board = await data(http.GET('/api/series/{series_id}', { params: { path } }));
+      const asked = { version: board.version, seed: 1, repair: then === 'repair' };
+      return (await data(http.POST('/api/series/{series_id}/runs', { params: { path }, body: asked }))).id;
+    },
+    onSuccess: onSaved,
+    onSettled: lookAnew(client, ['series', id]),
   });
 }
 

@@ -1,5 +1,10 @@
 export const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 
+/** A day of a series, which is seven times its week and its weekday, as people say it. */
+export function dayLabel(day: number): string {
+  return `Week ${Math.floor(day / 7) + 1} ${DAYS[day % 7]}`;
+}
+
 /** Seconds as m:ss. */
 export function clock(seconds: number): string {
   const whole = Math.max(0, Math.round(seconds));

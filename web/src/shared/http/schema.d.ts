@@ -938,6 +938,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/series/{series_id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get History
+         * @description Return all changes of a series, the last first; what was undone stands before them.
+         */
+        get: operations["get_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{series_id}/history/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Go Back
+         * @description Undo, or redo, until a change is the last; what was undone can be redone.
+         */
+        post: operations["go_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/series/{series_id}/moves": {
         parameters: {
             query?: never;
@@ -972,6 +1012,26 @@ export interface paths {
          * @description Return what a move would do; nothing is changed.
          */
         post: operations["try_move"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{series_id}/news": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Series News
+         * @description Stream what changes in a series, by whom, and who else is there; it ends after a while.
+         */
+        get: operations["series_news"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1385,6 +1445,21 @@ export interface components {
             seconds_change: number;
         };
         /**
+         * BackRequest
+         * @description Go to where a change was the last; 0: to before the first. ``sure``: over others' too.
+         */
+        BackRequest: {
+            /** Change */
+            change: number;
+            /**
+             * Sure
+             * @default false
+             */
+            sure: boolean;
+            /** Version */
+            version: number;
+        };
+        /**
          * Batch
          * @description Several series to be planned at once.
          */
@@ -1516,8 +1591,13 @@ export interface components {
         /**
          * BoardClass
          * @description One block on the board.
+         *
+         *     ``joints``: work seconds that load a joint, times its load. ``teacher``: who teaches or taught
+         *     it last, "" where nobody is down; ``recorded``: it was taught and written down.
          */
         BoardClass: {
+            /** Contacts */
+            contacts: number;
             /**
              * Date
              * Format: date
@@ -1532,6 +1612,10 @@ export interface components {
             format_letters: string;
             /** Format Place */
             format_place: number;
+            /** Joints */
+            joints: {
+                [key: string]: number;
+            };
             /** Kit */
             kit: components["schemas"]["Kit"][];
             /** Kit Name */
@@ -1546,6 +1630,10 @@ export interface components {
             movements: string[];
             /** Name */
             name: string;
+            /** Parts */
+            parts: components["schemas"]["BoardPart"][];
+            /** Recorded */
+            recorded: boolean;
             /** Seconds */
             seconds: number;
             /** Sets */
@@ -1554,11 +1642,38 @@ export interface components {
             slot: number;
             /** Slot Seconds */
             slot_seconds: number;
+            /** Teacher */
+            teacher: string;
             volume: components["schemas"]["BodyVolume"];
             /** Week */
             week: number;
             /** Weekday */
             weekday: number;
+        };
+        /**
+         * BoardMovement
+         * @description A movement of a part; ``main``: the class is built on it, ``carried``: it comes back.
+         */
+        BoardMovement: {
+            /** Carried */
+            carried: boolean;
+            /** Id */
+            id: string;
+            /** Main */
+            main: boolean;
+        };
+        /**
+         * BoardPart
+         * @description A part of a class: what it is for, null where nobody said; its format and movements.
+         */
+        BoardPart: {
+            /** Format */
+            format: string;
+            /** Movements */
+            movements: components["schemas"]["BoardMovement"][];
+            role: components["schemas"]["grike__core__design__Role"] | null;
+            /** Seconds */
+            seconds: number;
         };
         /**
          * BodyVolume
@@ -1674,6 +1789,25 @@ export interface components {
             id: number;
             /** Label */
             label: string;
+        };
+        /**
+         * ChangeModel
+         * @description A change: what was done, by whom and when; ``undone``: it was taken back again.
+         */
+        ChangeModel: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Id */
+            id: number;
+            /** Label */
+            label: string;
+            /** Undone */
+            undone: boolean;
         };
         /**
          * Changed
@@ -1852,9 +1986,7 @@ export interface components {
         };
         /**
          * ConsequencesModel
-         * @description What a change does, before it is made.
-         *
-         *     ``gone`` and ``new`` hold the weightiest findings; ``gone_all`` and ``new_all`` count them all.
+         * @description What a change does, before it is made: findings that go and come, rule by rule.
          */
         ConsequencesModel: {
             /** Cost After */
@@ -1864,9 +1996,7 @@ export interface components {
             /** Days */
             days: components["schemas"]["DayAfter"][];
             /** Gone */
-            gone: components["schemas"]["FindingModel"][];
-            /** Gone All */
-            gone_all: number;
+            gone: components["schemas"]["FoundOften"][];
             /** Label */
             label: string;
             /** Musts After */
@@ -1874,9 +2004,7 @@ export interface components {
             /** Musts Before */
             musts_before: number;
             /** New */
-            new: components["schemas"]["FindingModel"][];
-            /** New All */
-            new_all: number;
+            new: components["schemas"]["FoundOften"][];
             /** Steps */
             steps: components["schemas"]["StepModel"][];
             /** Weeks */
@@ -2218,6 +2346,27 @@ export interface components {
             movement: string;
             /** Words */
             words: string;
+        };
+        /**
+         * FoundOften
+         * @description The findings of one rule that come or go: how many, the first of them, what they cost.
+         */
+        FoundOften: {
+            /** Cost */
+            cost: number;
+            /** Count */
+            count: number;
+            /**
+             * Mode
+             * @enum {string}
+             */
+            mode: "must" | "aim" | "remark";
+            /** Rule */
+            rule: string;
+            /** Title */
+            title: string;
+            /** What */
+            what: string[];
         };
         /**
          * Handling
@@ -4966,6 +5115,54 @@ export interface operations {
             };
         };
     };
+    get_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeModel"][];
+                };
+            };
+        };
+    };
+    go_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BackRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
     make_move: {
         parameters: {
             query?: never;
@@ -5014,6 +5211,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ConsequencesModel"];
+                };
+            };
+        };
+    };
+    series_news: {
+        parameters: {
+            query?: {
+                place?: string;
+                seconds?: number;
+            };
+            header?: never;
+            path: {
+                series_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": unknown;
                 };
             };
         };

@@ -1,0 +1,1 @@
+"""What others do to a series meanwhile, as it happens."""

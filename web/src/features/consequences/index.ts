@@ -1,0 +1,1 @@
+export { Consequences } from './Consequences';
