@@ -15,6 +15,7 @@ from typing import Any
 from selenium import webdriver
 from selenium.common.exceptions import WebDriverException
 from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.remote.webelement import WebElement
 from selenium.webdriver.support.ui import WebDriverWait
 
@@ -132,6 +133,13 @@ class WithBrowser(WithDatabase):
 
     def press(self, text: str) -> None:
         self.button(text).click()
+
+    def type_in(self, label: str, text: str) -> None:
+        """Put a text into the field that follows a label, in the place of what is there."""
+        path = f"//label[contains(., '{label}')]/following::input[1]"
+        field = self.wait.until(lambda d: d.find_element(By.XPATH, path))
+        field.send_keys(Keys.CONTROL, "a")
+        field.send_keys(text)
 
     def go(self, path: str, selector: str) -> None:
         self.driver.get(self.base + path)

@@ -51,9 +51,9 @@ class SetUp(WithBrowser):
         self.sign_in()
         self.press("Set up a series")
         self.see("[aria-label=Days]")
-        self.fill("Name", "Spring in the hall")
+        self.type_in("Name", "Spring in the hall")
         self.press("Balance only")
-        self.fill("Weeks", "2")
+        self.type_in("Weeks", "2")
         self.press("Thursday")
         self.driver.refresh()
         self.see_text("Plan 6 classes")
@@ -62,19 +62,13 @@ class SetUp(WithBrowser):
         self.assertEqual(len(self.all("[data-slot]")), 6)
         self.see_text("rules kept")
 
-    def fill(self, label: str, text: str) -> None:
-        path = f"//label[contains(., '{label}')]/following::input[1]"
-        field = self.wait.until(lambda d: d.find_element(By.XPATH, path))
-        field.send_keys(Keys.CONTROL, "a")
-        field.send_keys(text)
-
     def test_impossible_figures_are_told_at_their_field(self) -> None:
         """25 hours and no weeks: each field says its own sentence, and nothing typed is lost."""
         self.sign_in()
         self.go("/series/new", "[aria-label=Days]")
-        self.fill("Name", "Too much")
-        self.fill("Minutes", "1500")
-        self.fill("Weeks", "0")
+        self.type_in("Name", "Too much")
+        self.type_in("Minutes", "1500")
+        self.type_in("Weeks", "0")
         self.driver.execute_script("document.querySelector('form').noValidate = true")
         self.press("Plan 0 classes")
         self.see_text("A class of 1500 minutes cannot be planned")
@@ -85,8 +79,8 @@ class SetUp(WithBrowser):
         """Conditioning on Thursday and bridges only on Monday: the planned week does both."""
         self.sign_in()
         self.go("/series/new", "[aria-label=Days]")
-        self.fill("Name", "Wishes")
-        self.fill("Weeks", "1")
+        self.type_in("Name", "Wishes")
+        self.type_in("Weeks", "1")
         path = "//summary[contains(., 'What each day is about')]"
         self.wait.until(lambda d: d.find_elements(By.XPATH, path))[0].click()
         thursday = self.see("[role=group][aria-label=Thursday]")
@@ -113,8 +107,8 @@ class SetUp(WithBrowser):
         """Ladders and minutes alone: the week has nothing else; three paces alone cannot be."""
         self.sign_in()
         self.go("/series/new", "[aria-label=Days]")
-        self.fill("Name", "Few formats")
-        self.fill("Weeks", "1")
+        self.type_in("Name", "Few formats")
+        self.type_in("Weeks", "1")
         self.see_text("Formats (those of the shapes)")
         self.press("Balance only")
         path = "//summary[contains(., 'Formats (all that suit the level)')]"
@@ -145,8 +139,8 @@ class SetUp(WithBrowser):
         self.see_text("Fits 30 minutes with")
         self.assertEqual(self.axe(), [])
         self.go("/series/new", "[aria-label=Days]")
-        self.fill("Name", "With parts")
-        self.fill("Weeks", "1")
+        self.type_in("Name", "With parts")
+        self.type_in("Weeks", "1")
         path = "//summary[contains(., 'Shapes of classes (')]"
         self.wait.until(lambda d: d.find_elements(By.XPATH, path))[0].click()
         self.press("All that fit 45 minutes")
@@ -172,15 +166,15 @@ class SetUp(WithBrowser):
         """A rise above the cap: the rule is named, and the set-up can be changed."""
         self.sign_in()
         self.go("/series/new", "[aria-label=Days]")
-        self.fill("Name", "Too steep")
-        self.fill("Volume rises", "40")
+        self.type_in("Name", "Too steep")
+        self.type_in("Volume rises", "40")
         self.press("Plan 24 classes")
         self.see_text("No plan can keep every must rule")
         self.see_text("lies above its cap (W7)")
         self.press("Change the set-up")
         self.see_text("Change the set-up")
-        self.fill("Volume rises", "5")
-        self.fill("Weeks", "1")
+        self.type_in("Volume rises", "5")
+        self.type_in("Weeks", "1")
         self.press("Plan 4 classes")
         self.see("table [data-slot]")
 

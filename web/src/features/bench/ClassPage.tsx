@@ -11,6 +11,8 @@ import { GoneClass } from './GoneClass';
 import { MovementPanel } from './MovementPanel';
 import { Tape } from './Tape';
 import type { Schemas } from '~/shared/http/client';
+import { Beside } from '~/features/live';
+import { dayLabel } from '~/shared/format/time';
 import { Problem } from '~/shared/http/problem';
 import { useVocabulary } from '~/shared/http/vocabulary';
 import { Trouble, Waiting } from '~/shared/ui/States';
@@ -38,6 +40,11 @@ function Bench({ detail }: { detail: Schemas['ClassDetail'] }) {
   const select = (block: number, place: number) => setSelected({ block, place });
   return (
     <Box>
+      <Beside
+        series={detail.series}
+        place={dayLabel(7 * detail.week + detail.weekday).toLowerCase()}
+        version={detail.version}
+      />
       <ClassHead
         detail={detail}
         busy={busy}

@@ -18,6 +18,7 @@ export function BoardLinks({ board }: { board: Schemas['Board'] }) {
       {to('what-ifs', 'What if')}
       {director && to('days', 'Days and kit')}
       {to('pace', 'Pace')}
+      {to('history', 'History')}
       <Link
         href={`/api/series/${board.id}/document`}
         download={`${board.name}.json`}

@@ -21,6 +21,7 @@ import { type Seen, seenOf } from './seen';
 import { type Moves, useMoves } from './useMoves';
 import { useView, type View } from './view';
 import { WeekLarge } from './WeekLarge';
+import { Beside } from '~/features/live';
 import { useIsDirector } from '~/features/signin';
 import type { Schemas } from '~/shared/http/client';
 import { useMovements, useNames } from '~/shared/http/vocabulary';
@@ -129,20 +130,19 @@ function Side({ board, view, seen, moves, onWeek }: SideProps) {
         busy={moves.busy}
       />
     );
+  const figures = <BoardSide board={board} week={view.week} onWeek={onWeek} />;
+  if (view.sought?.by !== 'movement' || !moves.may) return figures;
   return (
-    <>
-      {view.sought?.by === 'movement' && moves.may && (
-        <EverywherePanel
-          key={view.sought.id}
-          board={board}
-          seen={seen}
-          movement={view.sought.id}
-          onMake={moves.make}
-          busy={moves.busy}
-        />
-      )}
-      <BoardSide board={board} week={view.week} onWeek={onWeek} />
-    </>
+    <EverywherePanel
+      key={view.sought.id}
+      board={board}
+      seen={seen}
+      movement={view.sought.id}
+      onMake={moves.make}
+      busy={moves.busy}
+    >
+      {figures}
+    </EverywherePanel>
   );
 }
 
@@ -179,6 +179,7 @@ const BoardHead = memo(function BoardHead({ board, week }: { board: Schemas['Boa
           </Heading>
           <CertificateLine board={board} />
           <BoardLinks board={board} />
+          <Beside series={board.id} place="the board" version={board.version} />
         </Box>
         {director && (
           <Flex ml="auto" gap="2">

@@ -1,5 +1,5 @@
-import { Button, Heading, NativeSelect, Text } from '@chakra-ui/react';
-import { useState } from 'react';
+import { Box, Button, Heading, NativeSelect, Text } from '@chakra-ui/react';
+import { type ReactNode, useState } from 'react';
 
 import { Trial } from './MovePanel';
 import type { Move } from './moves';
@@ -12,10 +12,12 @@ interface Props {
   movement: string;
   onMake: (move: Move) => void;
   busy: boolean;
+  /** What stands here until another movement is chosen. */
+  children: ReactNode;
 }
 
 /** Beside the board: another movement in the place of one, in the whole series at once. */
-export function EverywherePanel({ board, seen, movement, onMake, busy }: Props) {
+export function EverywherePanel({ board, seen, movement, onMake, busy, children }: Props) {
   const [by, setBy] = useState('');
   const own = seen.movements.get(movement);
   if (!own) return null;
@@ -58,6 +60,7 @@ export function EverywherePanel({ board, seen, movement, onMake, busy }: Props) 
         </NativeSelect.Field>
         <NativeSelect.Indicator />
       </NativeSelect.Root>
+      {move === null && <Box mt="4">{children}</Box>}
       {move && (
         <>
           <Trial board={board} move={move} over={null} />

@@ -1,7 +1,8 @@
-import { Button, Flex, Heading, NativeSelect, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Heading, NativeSelect, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 
+import { BodyColumn } from './BodyColumn';
 import { Trial } from './MovePanel';
 import { type Move, type Moving, useLocks } from './moves';
 import type { Schemas } from '~/shared/http/client';
@@ -67,6 +68,11 @@ export function PickedPanel({ board, days, onMoving, onMake, onLeave, busy }: Pr
       <Button size="sm" variant="outline" mt="3" ml={move ? '2' : '0'} onClick={onLeave}>
         Leave it
       </Button>
+      {!move && days.length === 1 && (
+        <Box mt="4">
+          <BodyColumn volume={first.volume} title={dayLabel(day).toLowerCase()} />
+        </Box>
+      )}
     </section>
   );
 }

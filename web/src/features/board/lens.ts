@@ -113,7 +113,7 @@ export function headline(entry: BoardClass, lens: Lens, seen: Seen, sought: Soug
   if (lens === 'people') return entry.teacher || 'Nobody yet';
   if (lens === 'repeats' && sought) {
     const found = standing(entry, sought, seen.movements);
-    return found.length ? found.map((own) => seen.called(own)).join(', ') : '–';
+    if (found.length) return found.map((own) => seen.called(own)).join(', ');
   }
   return seen.name(entry.focus);
 }
@@ -133,7 +133,7 @@ export function underline(entry: BoardClass, lens: Lens, seen: Seen, sought: Sou
       .map((own) => `${own.carried ? '↑' : ''}${seen.called(own.id)}`)
       .join(', ');
   if (lens === 'load') return seen.joints(entry);
-  if (lens === 'repeats' && sought) return seen.sinceLast(entry, sought);
+  if (lens === 'repeats' && sought) return seen.sinceLast(entry, sought) || entry.look;
   if (lens === 'people') return entry.recorded ? 'taught and recorded' : entry.teacher ? 'not recorded' : '';
   return seen.name(entry.focus);
 }
@@ -145,7 +145,7 @@ export interface Mark {
   count: number;
 }
 
-/** The marks of a lens in the order of their first class. */
+/** The marks of a lens in the order of their first class, or from the least to the most. */
 export function marksOf(classes: BoardClass[], lens: Lens, seen: Seen, sought: Sought | null): Mark[] {
   const out = new Map<string, Mark>();
   for (const entry of classes) {
@@ -153,7 +153,10 @@ export function marksOf(classes: BoardClass[], lens: Lens, seen: Seen, sought: S
     const mark = out.get(key) ?? { key, tint: tintOf(entry, lens, seen, sought), count: 0 };
     out.set(key, { ...mark, count: mark.count + 1 });
   }
-  return [...out.values()];
+  const marks = [...out.values()];
+  return lens === 'volume' || lens === 'load'
+    ? marks.sort((one, other) => one.tint.letter.localeCompare(other.tint.letter))
+    : marks;
 }
 
 /** Under which words of the legend a class stands. */

@@ -1,6 +1,6 @@
 import { Box, Text } from '@chakra-ui/react';
 
-import { changesOf, costWords, kitChange, mustWords } from './difference';
+import { type Change, changesOf, costWords, kitChange, mustWords } from './difference';
 import type { Schemas } from '~/shared/http/client';
 import { useNames } from '~/shared/http/vocabulary';
 import { againstSlot, DAYS, figure } from '~/shared/format/time';
@@ -15,7 +15,6 @@ const LOOK: Record<string, { sign: string; ink: string; name: string }> = {
 
 /** What a change does, before it is made: rules, minutes, kit and sets by muscle. */
 export function Consequences({ told }: { told: Told }) {
-  const name = useNames();
   return (
     <Box aria-live="polite" data-consequences={told.label}>
       <Text fontWeight="600" color={told.musts_after > told.musts_before ? 'rowanInk' : 'ink'}>
@@ -26,16 +25,23 @@ export function Consequences({ told }: { told: Told }) {
       <RuleList title="Goes" rules={told.gone} />
       {told.days.length > 0 && <Days days={told.days} />}
       {told.weeks.map((week) => (
-        <Text key={week.week} fontSize="xs" mt="1">
-          <Text as="span" fontWeight="600">
-            Sets, week {week.week + 1}:{' '}
-          </Text>
-          {changesOf(week)
-            .map((change) => `${name(change.muscle)} ${signed(change.sets)}`)
-            .join(', ') || 'as now'}
-        </Text>
+        <WeekChanges key={week.week} week={week.week} changes={changesOf(week)} />
       ))}
     </Box>
+  );
+}
+
+/** A week whose muscles get what they got is not worth a line. */
+function WeekChanges({ week, changes }: { week: number; changes: Change[] }) {
+  const name = useNames();
+  if (!changes.length) return null;
+  return (
+    <Text fontSize="xs" mt="1">
+      <Text as="span" fontWeight="600">
+        Sets, week {week + 1}:{' '}
+      </Text>
+      {changes.map((change) => `${name(change.muscle)} ${signed(change.sets)}`).join(', ')}
+    </Text>
   );
 }
 

@@ -24,7 +24,7 @@ export function PlannedSetup({ id, version, draft, changed }: Props) {
   const navigate = useNavigate();
   const tried = useQuery({
     ...trialOptions(id, version, settled),
-    enabled: changed,
+    enabled: changed && settled === draft,
     placeholderData: keepPreviousData,
   });
   const save = useSavePlanned(id, version, (run) =>
