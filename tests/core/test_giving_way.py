@@ -168,7 +168,7 @@ class GivingWay(unittest.TestCase):
         """Then the shapes, and all other musts only after both."""
         blend = presets()[0]
         shape = replace(a_shape(), class_shapes=shipped_shapes())
-        first, second, last = easings(Problem(SeriesPlan(shape, blend.sheet()), LIBRARY))
+        first, second, third, last = easings(Problem(SeriesPlan(shape, blend.sheet()), LIBRARY))
         composed = {rule.id for rule in CATALOGUE if rule.yields is Yields.COMPOSITION}
         for easing in (first, second):
             sheet = easing.problem.plan.sheet
@@ -176,11 +176,12 @@ class GivingWay(unittest.TestCase):
             asked = {r.id for r in CATALOGUE if r.line(blend.sheet()).mode is Mode.MUST}
             self.assertEqual(asked - musts, {"P1", "P2", "P3", "P19"})
             self.assertTrue(musts.isdisjoint(composed))
-        shapes = [bool(own.problem.plan.shape.class_shapes) for own in (first, second, last)]
-        self.assertEqual(shapes, [True, False, True])
-        self.assertEqual([own.all_at_once for own in (first, second, last)], [False, False, True])
-        (only_one,) = easings(Problem(SeriesPlan(shape, default_sheet()), LIBRARY))
-        self.assertTrue(only_one.all_at_once)
+        every = (first, second, third, last)
+        shapes = [bool(own.problem.plan.shape.class_shapes) for own in every]
+        self.assertEqual(shapes, [True, False, True, False])
+        self.assertEqual([own.all_at_once for own in every], [False, False, True, True])
+        balanced = easings(Problem(SeriesPlan(shape, default_sheet()), LIBRARY))
+        self.assertEqual([own.all_at_once for own in balanced], [True, True])
 
     def test_words(self) -> None:
         """How often, in which weeks, and the way out."""

@@ -7,6 +7,7 @@ import { Link as RouterLink, Outlet } from 'react-router';
 import { toggleColorMode, useColorMode } from './colorMode';
 import { Mark } from './Mark';
 import { Standing } from './Standing';
+import { useTitle } from './useTitle';
 import { meOptions, SignInAgain, SignInPage, useSignOut } from '~/features/signin';
 import { Problem } from '~/shared/http/problem';
 import { useEnded } from '~/shared/http/session';
@@ -15,6 +16,7 @@ import { Offline, Waiting } from '~/shared/ui/States';
 export function Shell() {
   const me = useQuery(meOptions);
   const ended = useEnded();
+  useTitle();
   if (!me.data) {
     if (me.error instanceof Problem && me.error.status === 401) return <SignInPage />;
     if (me.error) return <Offline onRetry={() => void me.refetch()} />;

@@ -67,7 +67,10 @@ class Easing:
 
 
 def easings(problem: Problem) -> Iterator[Easing]:
-    """Yield problems that ask ever less: of what classes are made of, of shapes, of all musts."""
+    """Yield problems that ask ever less: of what classes are made of, of shapes, of all musts.
+
+    Last come all musts at once without shapes: parts of shapes need more movements than one format.
+    """
     plan = problem.plan
     composition = [r for r in may_yield(plan.sheet) if r.yields is Yields.COMPOSITION]
     if composition:
@@ -78,6 +81,8 @@ def easings(problem: Problem) -> Iterator[Easing]:
     everything = eased(problem)
     if everything is not None:
         yield Easing("what may give way does so", everything, all_at_once=True)
+        if may_leave_shapes(plan):
+            yield replace(shapeless(everything), all_at_once=True)
 
 
 def may_leave_shapes(plan: SeriesPlan) -> bool:

@@ -21,7 +21,7 @@ export function ClassHead({ detail, busy, onLock, onRefill }: Props) {
   const over = detail.real_seconds > detail.slot_seconds;
   const session = detail.sessions[0];
   return (
-    <Flex align="center" gap="2" mb="2">
+    <Flex align="center" gap="2" mb="2" wrap={{ base: 'wrap', lg: 'nowrap' }}>
       <Box>
         <Text color="soft">
           <Link asChild color="soft" textDecoration="underline">
@@ -42,7 +42,7 @@ export function ClassHead({ detail, busy, onLock, onRefill }: Props) {
           {againstSlot(detail.real_seconds, detail.slot_seconds)} of {clock(detail.slot_seconds)}
         </Text>
       </Box>
-      <Flex ml="auto" gap="1.5" align="center">
+      <Flex ml="auto" gap="1.5" align="center" wrap={{ base: 'wrap', lg: 'nowrap' }}>
         {director && (
           <>
             <UndoRedo

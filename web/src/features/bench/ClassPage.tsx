@@ -53,8 +53,8 @@ function Bench({ detail }: { detail: Schemas['ClassDetail'] }) {
       />
       {error && <Trouble error={error} />}
       <Tape detail={detail} selected={selected} onSelect={select} />
-      <Flex gap="5" mt="3" align="flex-start">
-        <Box flex="1" minW="0">
+      <Flex gap="5" mt="3" align="flex-start" direction={{ base: 'column', lg: 'row' }}>
+        <Box flex="1" minW="0" w="full">
           {detail.spared.length > 0 && (
             <Text fontSize="sm" mb="1">
               <b>Spared in this class:</b> {detail.spared.join('; ')}.
@@ -77,7 +77,7 @@ function Bench({ detail }: { detail: Schemas['ClassDetail'] }) {
         <Box
           as="aside"
           aria-label="Details"
-          w="96"
+          w={{ base: 'full', lg: '96' }}
           flexShrink="0"
           bg="panel"
           border="1px solid"

@@ -52,8 +52,8 @@ function LoadedBoard({ board }: { board: Schemas['Board'] }) {
   const look: Look = { lens: view.lens, seen, sought: view.sought, only: view.only, full: view.zoom === 'parts' };
   const week = useCallback((chosen: number | null) => setView({ week: chosen }), [setView]);
   return (
-    <Flex gap="5" align="flex-start">
-      <Box flex="1" minW="0" onKeyDown={(event) => event.key === 'Escape' && moves.leave()}>
+    <Flex gap="5" align="flex-start" direction={{ base: 'column', lg: 'row' }}>
+      <Box flex="1" minW="0" w="full" onKeyDown={(event) => event.key === 'Escape' && moves.leave()}>
         <BoardHead board={board} week={view.week} />
         <LensPicker view={view} onView={setView} />
         <Legend
@@ -90,7 +90,7 @@ function LoadedBoard({ board }: { board: Schemas['Board'] }) {
       <Box
         as="aside"
         aria-label="Volume and balance"
-        w="96"
+        w={{ base: 'full', lg: '96' }}
         flexShrink="0"
         bg="panel"
         border="1px solid"
@@ -172,7 +172,7 @@ const BoardHead = memo(function BoardHead({ board, week }: { board: Schemas['Boa
   const error = undo.error ?? redo.error;
   return (
     <>
-      <Flex align="center" gap="2">
+      <Flex align="center" gap="2" wrap={{ base: 'wrap', lg: 'nowrap' }}>
         <Box>
           <Heading as="h1" size="xl">
             {board.name}

@@ -207,9 +207,9 @@ function SetupForm({ id, version, planned, first }: FormProps) {
   );
   if (!planned) return form;
   return (
-    <Flex gap="5" align="flex-start">
+    <Flex gap="5" align="flex-start" direction={{ base: 'column-reverse', lg: 'row' }}>
       {form}
-      <Box w="80" flexShrink="0" alignSelf="stretch">
+      <Box w={{ base: 'full', lg: '80' }} flexShrink="0" alignSelf="stretch">
         <PlannedSetup id={id} version={version} draft={draft} changed={draft !== first} />
       </Box>
     </Flex>
