@@ -14,6 +14,7 @@ TABLES = (
     "run_event",
     "planning_run",
     "presence",
+    "calendar_link",
     "series_change",
     "session",
     "series_class",

@@ -20,6 +20,7 @@ from grike.api import problems
 from grike.api.bodies import Bodies
 from grike.api.classes import choices
 from grike.api.classes import routes as classes
+from grike.api.exports import routes as exports
 from grike.api.findings import routes as fixing
 from grike.api.history import routes as history
 from grike.api.library import routes as library
@@ -62,6 +63,7 @@ ROUTERS = (
     reasons,
     coming_back,
     moves,
+    exports,
     history,
     live,
     whatifs,

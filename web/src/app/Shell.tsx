@@ -74,7 +74,7 @@ function TopBar({ name, role }: { name: string; role: string }) {
       <Link asChild color="soft">
         <RouterLink to="/shapes">Shapes</RouterLink>
       </Link>
-      <Text ml="auto" color="soft">
+      <Text ml="auto" color="soft" truncate>
         {name}, {role}
       </Text>
       <IconButton

@@ -19,14 +19,7 @@ export function BoardLinks({ board }: { board: Schemas['Board'] }) {
       {director && to('days', 'Days and kit')}
       {to('pace', 'Pace')}
       {to('history', 'History')}
-      <Link
-        href={`/api/series/${board.id}/document`}
-        download={`${board.name}.json`}
-        color="soft"
-        textDecoration="underline"
-      >
-        Export
-      </Link>
+      {to('export', 'Export')}
     </Flex>
   );
 }

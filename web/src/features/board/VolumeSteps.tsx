@@ -17,7 +17,7 @@ export function VolumeSteps({ board, week }: Props) {
   const shapes = stepShapes(board.steps, WIDTH, HEIGHT);
   const words = shapes.map((s) => `week ${s.week + 1}: ${amount(s.volume, board.yardstick)} ${s.change}`).join('; ');
   return (
-    <Box as="section" aria-label="Volume steps">
+    <Box as="section" aria-label="Volume steps" maxW="96">
       <Text fontWeight="600">
         Volume steps{' '}
         <Text as="span" fontWeight="400" color="soft">

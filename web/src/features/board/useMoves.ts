@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useCallback, useState } from 'react';
 
 import { type Move, moveOf, type Moving, useMove } from './moves';
 import { useIsDirector } from '~/features/signin';
@@ -23,39 +23,37 @@ export interface Moves {
 export function useMoves(board: Schemas['Board']): Moves {
   const may = useIsDirector();
   const [picked, setPicked] = useState<number[]>([]);
-  const [moving, setMoving] = useState<Moving | null>(null);
-  const made = useMove(board.id, board.version);
-  const leave = () => {
+  const [moving, setHeld] = useState<Moving | null>(null);
+  const { mutate, reset, isPending, error } = useMove(board.id, board.version);
+  const leave = useCallback(() => {
     setPicked([]);
-    setMoving(null);
-  };
-  const make = (move: Move) => made.mutate(move, { onSettled: leave });
-  const drop = (held: Moving) => {
-    const move = moveOf(held);
-    if (move) {
-      setMoving(held);
-      make(move);
-    } else setMoving(null);
-  };
-  return {
-    may,
-    picked,
-    moving,
-    busy: made.isPending,
-    error: made.error,
-    pick: (day, more) =>
+    setHeld(null);
+  }, []);
+  const make = useCallback((move: Move) => mutate(move, { onSettled: leave }), [mutate, leave]);
+  const setMoving = useCallback(
+    (wanted: Moving | null) => {
+      if (wanted) reset();
+      setHeld(wanted);
+    },
+    [reset],
+  );
+  const drop = useCallback(
+    (held: Moving) => {
+      const move = moveOf(held);
+      setHeld(move && held);
+      if (move) make(move);
+    },
+    [make],
+  );
+  const pick = useCallback(
+    (day: number, more: boolean) =>
       setPicked((days) => {
         if (days.includes(day)) return days.filter((own) => own !== day);
         return more ? [...days, day] : [day];
       }),
-    setMoving: (wanted) => {
-      if (wanted) made.reset();
-      setMoving(wanted);
-    },
-    over: (day) => setMoving((held) => held && { ...held, over: day }),
-    put: (day) => moving && drop({ ...moving, over: day }),
-    drop,
-    make,
-    leave,
-  };
+    [],
+  );
+  const over = useCallback((day: number) => setHeld((held) => held && { ...held, over: day }), []);
+  const put = useCallback((day: number) => moving && drop({ ...moving, over: day }), [moving, drop]);
+  return { may, picked, moving, busy: isPending, error, pick, setMoving, over, put, drop, make, leave };
 }

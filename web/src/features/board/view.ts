@@ -1,3 +1,4 @@
+import { useCallback, useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
 
 import { isLens, type Lens } from './lens';
@@ -22,24 +23,37 @@ export interface View {
 
 const ALL = 'all';
 
+/**
+ * The view, and what changes it. It is held here and only copied into the address: to go through the
+ * router at each change would draw the whole page anew.
+ */
 export function useView(weeks: number): [View, (change: Partial<View>) => void] {
-  const [params, setParams] = useSearchParams();
+  const [params] = useSearchParams();
+  const [view, setView] = useState<View>(() => viewOf(params, weeks));
+  const change = useCallback((wanted: Partial<View>) => setView((held) => ({ ...held, ...wanted })), []);
+  useEffect(() => {
+    const text = new URLSearchParams(held(view)).toString();
+    window.history.replaceState(window.history.state, '', `${window.location.pathname}?${text}`);
+  }, [view]);
+  return [view, change];
+}
+
+function viewOf(params: URLSearchParams, weeks: number): View {
   const lens = params.get('lens');
   const week = params.get('week');
-  const view: View = {
+  return {
     lens: isLens(lens) ? lens : 'focus',
     zoom: ZOOMS.find((zoom) => zoom.id === params.get('zoom'))?.id ?? 'blocks',
     week: week === ALL ? null : Math.min(Math.max(0, Number(week ?? 1) - 1 || 0), weeks - 1),
     sought: soughtOf(params.get('sought')),
     only: params.get('only') ?? '',
   };
-  const change = (wanted: Partial<View>) => {
-    const next = { ...view, ...wanted };
-    const held: Record<string, string> = { lens: next.lens, zoom: next.zoom };
-    held.week = next.week === null ? ALL : String(next.week + 1);
-    if (next.sought) held.sought = soughtText(next.sought);
-    if (next.only) held.only = next.only;
-    setParams(held, { replace: true, preventScrollReset: true });
-  };
-  return [view, change];
+}
+
+function held(view: View): Record<string, string> {
+  const out: Record<string, string> = { lens: view.lens, zoom: view.zoom };
+  out.week = view.week === null ? ALL : String(view.week + 1);
+  if (view.sought) out.sought = soughtText(view.sought);
+  if (view.only) out.only = view.only;
+  return out;
 }

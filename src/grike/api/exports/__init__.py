@@ -1,0 +1,1 @@
+"""A series as tables and as a calendar, and secret links to that."""

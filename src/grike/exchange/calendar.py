@@ -1,0 +1,75 @@
+"""The classes of a series as a calendar (iCalendar, RFC 5545)."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from icalendar import Calendar, Event
+
+from grike.core.judging.class_facts import ClassFacts
+from grike.core.kit import KIT_NAMES
+from grike.core.purpose import Purpose
+
+
+@dataclass(frozen=True, slots=True)
+class Dated:
+    """A class with its series, by id and name, where it is, and when it begins and with whom.
+
+    ``begins``: local time without a zone; None where nobody is down yet: then it is for the day.
+    """
+
+    series_id: int
+    series_name: str
+    room: str
+    member: ClassFacts
+    begins: dt.datetime | None = None
+    teacher: str = ""
+
+
+def to_calendar(name: str, classes: Iterable[Dated], made: dt.datetime) -> bytes:
+    """Return a calendar with an event for each class; ``made``: now, in UTC.
+
+    An event keeps its UID for as long as its day does, so that a class that changes is not doubled.
+    """
+    calendar = Calendar()
+    calendar.add("prodid", "-//Grike//Classes//EN")
+    calendar.add("version", "2.0")
+    calendar.add("method", "PUBLISH")
+    calendar.add("x-wr-calname", name)
+    for own in classes:
+        calendar.add_component(_event(own, made))
+    text: bytes = calendar.to_ical()
+    return text
+
+
+def _event(own: Dated, made: dt.datetime) -> Event:
+    design, slot = own.member.design, own.member.slot
+    event = Event()
+    event.add("uid", f"series-{own.series_id}-day-{slot.day}@grike")
+    event.add("dtstamp", made)
+    if own.begins is None:
+        event.add("dtstart", slot.date)
+        event.add("dtend", slot.date + dt.timedelta(days=1))
+    else:
+        event.add("dtstart", own.begins)
+        event.add("dtend", own.begins + dt.timedelta(seconds=design.slot_seconds))
+    event.add("summary", design.name)
+    event.add("location", own.room)
+    event.add("description", "\n".join(_lines(own)))
+    return event
+
+
+def _lines(own: Dated) -> Iterable[str]:
+    """Yield what somebody who teaches a class wants to see in a calendar."""
+    design, library = own.member.design, own.member.library
+    kit = ", ".join(KIT_NAMES[kit] for kit in sorted(design.kit)) or "body weight"
+    yield f"{own.series_name}, week {own.member.slot.week + 1}. Kit: {kit}."
+    if own.teacher:
+        yield f"With {own.teacher}."
+    for block in design.blocks:
+        if block.purpose is Purpose.WORK:
+            title = block.role.value if block.role is not None else block.format.name
+            names = ", ".join(library[item.movement_id].name for item in block.items)
+            yield f"{title.capitalize()}: {names}."

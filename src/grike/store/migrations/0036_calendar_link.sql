@@ -1,0 +1,9 @@
+CREATE TABLE IF NOT EXISTS calendar_link (
+  id INT UNSIGNED AUTO_INCREMENT PRIMARY KEY,
+  token_hash CHAR(64) CHARACTER SET ascii NOT NULL UNIQUE,
+  series_id INT UNSIGNED NOT NULL,
+  person_id INT UNSIGNED NOT NULL,
+  made_at DATETIME(3) NOT NULL,
+  CONSTRAINT calendar_link_series FOREIGN KEY (series_id) REFERENCES series (id) ON DELETE CASCADE,
+  CONSTRAINT calendar_link_person FOREIGN KEY (person_id) REFERENCES person (id) ON DELETE CASCADE
+) ENGINE=InnoDB

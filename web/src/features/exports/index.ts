@@ -1,0 +1,1 @@
+export { ExportPage } from './ExportPage';
