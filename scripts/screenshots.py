@@ -90,6 +90,22 @@ class Photographer:
         self.driver.find_element(By.XPATH, xpath).click()
 
 
+def on_the_board(camera: Photographer) -> None:
+    """Take the board with movements, in dark colours, and a class that is carried over it."""
+    camera.press("Use dark colours")
+    camera.press("With movements")
+    camera.take("board-dark")
+    camera.press("Use light colours")
+    camera.press("Blocks")
+    camera.press("Move, copy or lock Week 1 Monday")
+    camera.press("Move or exchange")
+    camera.see("[aria-label='Put it on Week 2 Monday']")
+    target = camera.driver.find_element(By.CSS_SELECTOR, "[aria-label='Put it on Week 2 Monday']")
+    camera.driver.execute_script("arguments[0].focus()", target)
+    camera.see("[data-consequences]")
+    camera.take("board-move")
+
+
 def walk(camera: Photographer) -> None:
     """Take all pictures."""
     _, name, _, password = demo.PEOPLE[0]
@@ -99,12 +115,7 @@ def walk(camera: Photographer) -> None:
     board = link.removeprefix(camera.base)
     camera.go(board, "[data-slot]")
     camera.take("board")
-    camera.press("Kit")
-    camera.take("board-kit")
-    camera.press("Use dark colours")
-    camera.press("Focus")
-    camera.take("board-dark")
-    camera.press("Use light colours")
+    on_the_board(camera)
     camera.go(f"{board}/classes/5/choices", "[aria-label^='Take choice']")
     camera.take("class-choices")
     camera.go(f"{board}/classes/5", "[data-cue]")

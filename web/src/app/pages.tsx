@@ -54,6 +54,7 @@ export const PAGES: readonly Page[] = [
   page('/shapes/:shape', async () => (await import('~/features/shapes')).ShapeEditPage),
   page('/series/new', async () => (await import('~/features/setup')).SetupPage),
   page('/series/:id/setup', async () => (await import('~/features/setup')).SetupPage),
+  page('/series/:id/sheets', async () => (await import('~/features/sheet')).SheetsPage),
   page('/series/:id/export', async () => (await import('~/features/exports')).ExportPage),
   page('/series/:id/history', async () => (await import('~/features/history')).HistoryPage),
   page('/series/:id', async () => (await import('~/features/board')).BoardPage),

@@ -19,6 +19,7 @@ export function BoardLinks({ board }: { board: Schemas['Board'] }) {
       {director && to('days', 'Days and kit')}
       {to('pace', 'Pace')}
       {to('history', 'History')}
+      {to('sheets?week=1', 'Run sheets')}
       {to('export', 'Export')}
     </Flex>
   );

@@ -14,34 +14,52 @@ const AGAIN = 1000;
 const MOST = 30_000;
 
 /**
+ * Follow a stream while the page is looked at; returns what ends it. A page that is hidden, or kept for
+ * the way back, lets its stream go: a browser holds no more than six of one server, for all its tabs.
+ */
+function follow(path: string, onNews: (news: News) => void): () => void {
+  let source: EventSource | null = null;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let wait = AGAIN;
+  const stop = () => {
+    clearTimeout(timer);
+    source?.close();
+    source = null;
+  };
+  const open = () => {
+    stop();
+    source = new EventSource(path);
+    source.onmessage = (event: MessageEvent<string>) => {
+      wait = AGAIN;
+      onNews(JSON.parse(event.data) as News);
+    };
+    source.onerror = () => {
+      stop();
+      timer = setTimeout(open, wait);
+      wait = Math.min(2 * wait, MOST);
+    };
+  };
+  const seen = () => (document.visibilityState === 'visible' ? open() : stop());
+  seen();
+  document.addEventListener('visibilitychange', seen);
+  window.addEventListener('pagehide', stop);
+  window.addEventListener('pageshow', seen);
+  return () => {
+    stop();
+    document.removeEventListener('visibilitychange', seen);
+    window.removeEventListener('pagehide', stop);
+    window.removeEventListener('pageshow', seen);
+  };
+}
+
+/**
  * Hear what others do to a series while its page is open. ``version``: what the page shows; as soon as
  * there is another, everything of the series is read anew.
  */
 export function useNews(series: number, place: string, version: number): News | null {
   const [news, setNews] = useState<News | null>(null);
   const client = useQueryClient();
-  useEffect(() => {
-    let source: EventSource;
-    let timer: ReturnType<typeof setTimeout>;
-    let wait = AGAIN;
-    const open = () => {
-      source = new EventSource(`/api/series/${series}/news?place=${encodeURIComponent(place)}`);
-      source.onmessage = (event: MessageEvent<string>) => {
-        wait = AGAIN;
-        setNews(JSON.parse(event.data) as News);
-      };
-      source.onerror = () => {
-        source.close();
-        timer = setTimeout(open, wait);
-        wait = Math.min(2 * wait, MOST);
-      };
-    };
-    open();
-    return () => {
-      clearTimeout(timer);
-      source.close();
-    };
-  }, [series, place]);
+  useEffect(() => follow(`/api/series/${series}/news?place=${encodeURIComponent(place)}`, setNews), [series, place]);
   const other = news !== null && news.version > version;
   useEffect(() => {
     if (other)

@@ -1,1 +1,2 @@
 export { RunSheetPage } from './RunSheetPage';
+export { SheetsPage } from './SheetsPage';
