@@ -18,8 +18,15 @@ from grike.api.security import SAFE
 from grike.core import errors
 from tests.api.base import WithApplication
 
+LINKS = "/api/series/{series_id}/calendar-links"
 #: Writes that are open to whoever is signed in; every other write is a director's.
-EVERYBODYS = {"/api/sign-out", "/api/sign-in", "/api/sessions/{session_id}/record"}
+EVERYBODYS = {
+    "/api/sign-out",
+    "/api/sign-in",
+    "/api/sessions/{session_id}/record",
+    LINKS,
+    f"{LINKS}/{{link_id}}",
+}
 
 
 def operations(app: FastAPI) -> list[tuple[str, str, dict[str, Any]]]:

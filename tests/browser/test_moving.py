@@ -144,6 +144,29 @@ class Moving(WithBrowser):
         self.see_text("Changed by Bea Beside: Take Monday off")
         self.wait.until(lambda _: not self.all("[data-day='0'] [data-slot]"))
 
+    def test_pages_that_are_left_let_their_stream_go(self) -> None:
+        """A browser holds six streams of a server, so the seventh page would wait for a minute."""
+        for _ in range(8):
+            self.go(f"/series/{self.series}", "[data-slot]")
+        self.wait.until(lambda _: self.streams() == 1)
+
+    def streams(self) -> int:
+        with self.database.transaction() as connection:
+            return len(connection.rows("SELECT id FROM presence"))
+
+    def test_sheets_of_a_week_and_the_export_page(self) -> None:
+        """Three sheets of week 2 on a page each; a link for a calendar is made and revoked."""
+        self.go(f"/series/{self.series}/sheets?week=2", "article")
+        self.wait.until(lambda _: len(self.all("article")) == 3)
+        self.see_text("week 2, Friday")
+        self.go(f"/series/{self.series}/export", "a[href$='plan.xlsx']")
+        self.press("Make a link")
+        self.see_text("This link is shown once")
+        self.assertIn("/api/calendars/", self.see("code").text)
+        self.assertEqual(self.axe(), [])
+        self.press("Revoke")
+        self.wait.until(lambda _: not self.all("code"))
+
     def test_the_history_goes_back(self) -> None:
         """A move stands in the history, which goes back before it, and onward again."""
         self.see("[data-day='0'] button").click()

@@ -1,23 +1,10 @@
 import { chakra, Text } from '@chakra-ui/react';
-import { memo } from 'react';
+import { memo, useMemo } from 'react';
 
-import { Cell } from './Cell';
-import { ClassBlock } from './ClassBlock';
-import { type Lens, markOf } from './lens';
+import { Cell, type Look, ShownClasses } from './Cell';
 import type { Moving } from './moves';
-import type { Sought } from './repeats';
-import type { Seen } from './seen';
 import type { Schemas } from '~/shared/http/client';
 import { DAYS, shortDate } from '~/shared/format/time';
-
-export interface Look {
-  lens: Lens;
-  seen: Seen;
-  sought: Sought | null;
-  /** Only this mark of the legend; all where it is empty. */
-  only: string;
-  full: boolean;
-}
 
 interface Props {
   board: Schemas['Board'];
@@ -35,9 +22,13 @@ interface Props {
 /** Weeks down, days across. */
 export function BoardGrid(props: Props) {
   const { board, look, week, picked, moving, movable, onWeek, onPick, onOver, onPut } = props;
-  const at = new Map(board.classes.map((entry) => [entry.week * 7 + entry.weekday, entry]));
+  const at = useMemo(
+    () => new Map(board.classes.map((entry) => [entry.week * 7 + entry.weekday, entry])),
+    [board.classes],
+  );
+  const shown = useMemo(() => ({ series: board.id, at, look }), [board.id, at, look]);
   const slots = new Set(board.slots);
-  return (
+  const grid = (
     <chakra.table
       w="full"
       tableLayout="fixed"
@@ -65,31 +56,20 @@ export function BoardGrid(props: Props) {
             </chakra.th>
             {board.weekdays.map((weekday) => {
               const day = row * 7 + weekday;
-              const entry = at.get(day);
               return (
                 <chakra.td key={weekday} p="0" h="24" verticalAlign="top">
                   <Cell
                     day={day}
                     open={slots.has(day)}
-                    movable={movable && entry !== undefined}
-                    picked={picked.includes(day)}
-                    moving={moving}
+                    movable={movable && at.has(day)}
+                    picked={picked.includes(day) || moving?.day === day}
+                    carrying={moving !== null}
+                    target={moving !== null && slots.has(day) && moving.day !== day}
+                    over={moving?.over === day}
                     onPick={onPick}
                     onOver={onOver}
                     onPut={onPut}
-                  >
-                    {entry && (
-                      <ClassBlock
-                        series={board.id}
-                        entry={entry}
-                        lens={look.lens}
-                        seen={look.seen}
-                        sought={look.sought}
-                        full={look.full}
-                        dim={look.only !== '' && markOf(entry, look.lens, look.seen, look.sought) !== look.only}
-                      />
-                    )}
-                  </Cell>
+                  />
                 </chakra.td>
               );
             })}
@@ -98,6 +78,7 @@ export function BoardGrid(props: Props) {
       </tbody>
     </chakra.table>
   );
+  return <ShownClasses value={shown}>{grid}</ShownClasses>;
 }
 
 interface WeekProps {

@@ -5,9 +5,10 @@ import { Navigate, useParams } from 'react-router';
 
 import { boardOptions, useHistory } from './api';
 import { BeingPlanned, KeptPlan } from './BesideBoard';
-import { BoardGrid, type Look } from './BoardGrid';
+import { BoardGrid } from './BoardGrid';
 import { BoardLinks } from './BoardLinks';
 import { BoardSide } from './BoardSide';
+import type { Look } from './Cell';
 import { CertificateLine } from './CertificateLine';
 import { ComingBack } from './ComingBack';
 import { Dragging } from './Dragging';
@@ -49,7 +50,11 @@ function LoadedBoard({ board }: { board: Schemas['Board'] }) {
   const name = useNames();
   const seen = useMemo(() => seenOf(board, movements, name), [board, movements, name]);
   const moves = useMoves(board);
-  const look: Look = { lens: view.lens, seen, sought: view.sought, only: view.only, full: view.zoom === 'parts' };
+  const { lens, sought, only, zoom } = view;
+  const look: Look = useMemo(
+    () => ({ lens, seen, sought, only, full: zoom === 'parts' }),
+    [lens, seen, sought, only, zoom],
+  );
   const week = useCallback((chosen: number | null) => setView({ week: chosen }), [setView]);
   return (
     <Flex gap="5" align="flex-start" direction={{ base: 'column', lg: 'row' }}>

@@ -1,11 +1,34 @@
 import { useDraggable, useDroppable } from '@dnd-kit/core';
 import { Box } from '@chakra-ui/react';
 import { EllipsisVertical } from 'lucide-react';
-import { memo, type ReactNode } from 'react';
+import { createContext, memo, useContext } from 'react';
 
 import css from './ClassBlock.module.css';
-import type { Moving } from './moves';
+import { ClassBlock } from './ClassBlock';
+import { type Lens, markOf } from './lens';
+import type { Sought } from './repeats';
+import type { Seen } from './seen';
+import type { Schemas } from '~/shared/http/client';
 import { dayLabel } from '~/shared/format/time';
+
+/** How the classes of a board are looked at. */
+export interface Look {
+  lens: Lens;
+  seen: Seen;
+  sought: Sought | null;
+  /** Only this mark of the legend; all where it is empty. */
+  only: string;
+  full: boolean;
+}
+
+interface Shown {
+  series: number;
+  at: Map<number, Schemas['BoardClass']>;
+  look: Look;
+}
+
+/** The classes by day and how they are looked at: another lens draws blocks anew, and no cells. */
+export const ShownClasses = createContext<Shown | null>(null);
 
 interface Props {
   day: number;
@@ -13,29 +36,25 @@ interface Props {
   movable: boolean;
   open: boolean;
   picked: boolean;
-  moving: Moving | null;
+  /** Whether some class is carried; whether it may be put down here, and is held over this day. */
+  carrying: boolean;
+  target: boolean;
+  over: boolean;
   onPick: (day: number, more: boolean) => void;
   onOver: (day: number) => void;
   onPut: (day: number) => void;
-  /** The block of the class; nothing where there is none. */
-  children: ReactNode;
 }
 
 /** One day of the board: its class, which can be dragged away, and a place to put another. */
 export const Cell = memo(function Cell(props: Props) {
-  const { day, movable, open, picked, moving, onPick, onOver, onPut, children } = props;
-  const drop = useDroppable({ id: day, disabled: !open });
-  const drag = useDraggable({ id: day, disabled: !movable });
-  const target = moving !== null && open && moving.day !== day;
+  const { day, movable, open, picked, carrying, target, over, onPick, onOver, onPut } = props;
+  const { setNodeRef: place } = useDroppable({ id: day, disabled: !open });
+  const { setNodeRef: held, listeners } = useDraggable({ id: day, disabled: !movable });
   return (
-    <div
-      ref={drop.setNodeRef}
-      className={picked || moving?.day === day ? `${css.cell} ${css.picked}` : css.cell}
-      data-day={day}
-    >
+    <div ref={place} className={picked ? `${css.cell} ${css.picked}` : css.cell} data-day={day}>
       <div
-        ref={drag.setNodeRef}
-        {...drag.listeners}
+        ref={held}
+        {...listeners}
         className={css.cell}
         onClickCapture={(event) => {
           if (!event.shiftKey && !event.ctrlKey && !event.metaKey) return;
@@ -44,13 +63,9 @@ export const Cell = memo(function Cell(props: Props) {
           onPick(day, true);
         }}
       >
-        {children ?? (
-          <Box h="full" border="1px dashed" borderColor="line" p="2" color="soft">
-            {open ? 'Not planned' : 'No class'}
-          </Box>
-        )}
+        <Content day={day} open={open} />
       </div>
-      {movable && !moving && (
+      {movable && !carrying && (
         <button
           type="button"
           className={css.pick}
@@ -66,7 +81,7 @@ export const Cell = memo(function Cell(props: Props) {
         <button
           type="button"
           className={css.target}
-          data-over={moving.over === day}
+          data-over={over}
           aria-label={`Put it on ${dayLabel(day)}`}
           onMouseEnter={() => onOver(day)}
           onFocus={() => onOver(day)}
@@ -76,3 +91,26 @@ export const Cell = memo(function Cell(props: Props) {
     </div>
   );
 });
+
+function Content({ day, open }: { day: number; open: boolean }) {
+  const shown = useContext(ShownClasses);
+  const entry = shown?.at.get(day);
+  if (!shown || !entry)
+    return (
+      <Box h="full" border="1px dashed" borderColor="line" p="2" color="soft">
+        {open ? 'Not planned' : 'No class'}
+      </Box>
+    );
+  const { lens, seen, sought, only, full } = shown.look;
+  return (
+    <ClassBlock
+      series={shown.series}
+      entry={entry}
+      lens={lens}
+      seen={seen}
+      sought={sought}
+      full={full}
+      dim={only !== '' && markOf(entry, lens, seen, sought) !== only}
+    />
+  );
+}

@@ -1,6 +1,6 @@
 import { Flex, NativeSelect, Text } from '@chakra-ui/react';
 
-import type { Look } from './BoardGrid';
+import type { Look } from './Cell';
 import { marksOf } from './lens';
 import { choicesOf, type Sought, soughtOf, soughtText } from './repeats';
 import type { Schemas } from '~/shared/http/client';

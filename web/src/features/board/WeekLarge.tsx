@@ -2,7 +2,7 @@ import { Box, Grid, Link, Text } from '@chakra-ui/react';
 import { Link as RouterLink } from 'react-router';
 
 import css from './ClassBlock.module.css';
-import type { Look } from './BoardGrid';
+import type { Look } from './Cell';
 import { tintOf, underline } from './lens';
 import { partName } from './seen';
 import type { Schemas } from '~/shared/http/client';
