@@ -430,7 +430,7 @@ class Logs(Attacks):
         """Whoever runs Grike can find out what happened to whom."""
         series_id = self.a_series()
         with (
-            mock.patch.object(sessions, "loads", side_effect=RuntimeError("the hull leaks")),
+            mock.patch.object(sessions, "of_series", side_effect=RuntimeError("the hull leaks")),
             self.assertLogs("grike", "ERROR") as logged,
         ):
             answer = self.client.get(f"/api/series/{series_id}")

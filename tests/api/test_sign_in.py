@@ -10,7 +10,7 @@ from grike.api.security import COOKIE
 from grike.store import people
 from tests.api.base import PASSWORD, WithApplication, a_set_up
 
-OPEN = {"/api/sign-in"}
+OPEN = {"/api/sign-in", "/api/calendars/{token}.ics"}
 
 
 class SignIn(WithApplication):

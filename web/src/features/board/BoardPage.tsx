@@ -57,8 +57,13 @@ function LoadedBoard({ board }: { board: Schemas['Board'] }) {
   );
   const week = useCallback((chosen: number | null) => setView({ week: chosen }), [setView]);
   return (
-    <Flex gap="5" align="flex-start" direction={{ base: 'column', lg: 'row' }}>
-      <Box flex="1" minW="0" w="full" onKeyDown={(event) => event.key === 'Escape' && moves.leave()}>
+    <Flex
+      gap="5"
+      align="flex-start"
+      direction={{ base: 'column', lg: 'row' }}
+      onKeyDown={(event) => event.key === 'Escape' && moves.leave()}
+    >
+      <Box flex="1" minW="0" w="full">
         <BoardHead board={board} week={view.week} />
         <LensPicker view={view} onView={setView} />
         <Legend

@@ -38,10 +38,10 @@ export function Comparison({ series, run }: { series: number; run: number }) {
       borderColor="line"
       p="3"
     >
-      <chakra.table w="full" fontSize="xs">
+      <chakra.table w="full" fontSize="xs" css={{ '& td, & th': { paddingRight: '0.5rem', verticalAlign: 'top' } }}>
         <thead>
           <chakra.tr textAlign="left">
-            <chakra.th w="32" />
+            <chakra.th w="36" />
             <th>{one.name}</th>
             <th>{other.name}</th>
           </chakra.tr>
