@@ -378,7 +378,7 @@ class AnyInput(WithApplication):
                 case.body["version"] = self.board(self.ids["series_id"])["version"]
             headers = {**self.csrf, "Cookie": f"{COOKIE}={self.client.cookies[COOKIE]}"}
             answer = case.call(headers=headers)
-            told = (operation.label, answer.status_code, answer.text[:300])
+            told = (operation.label, answer.status_code, answer.content[:300])
             self.assertLess(answer.status_code, 500, told)
             self.assertIn(str(answer.status_code), documented, told)
 

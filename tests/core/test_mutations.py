@@ -6,14 +6,15 @@ import unittest
 from collections import Counter
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
-from functools import lru_cache
+from fractions import Fraction
+from functools import lru_cache, partial
 from itertools import pairwise
 
 from grike.core.anatomy import MAJOR_GROUPS, Muscle
 from grike.core.cautions import Caution, breaks
 from grike.core.design import ClassDesign
 from grike.core.editing import swapped, with_block, with_item, work_blocks
-from grike.core.focus import Focus
+from grike.core.focus import Focus, on_focus
 from grike.core.item import Handling
 from grike.core.kit import Kit, Room
 from grike.core.library import Library
@@ -122,7 +123,7 @@ def of_classes(planned: PlannedClass) -> Iterator[Broken]:
     yield Broken(
         "C2", f"in a short slot on {label}", put(replace(design, slot_seconds=900), planned)
     )
-    far = Focus.CORE if design.focus is not Focus.CORE else Focus.CHEST_SHOULDERS
+    far = min((Focus.CORE, Focus.CHEST_SHOULDERS, Focus.LOWER), key=partial(share_on, design))
     yield Broken("C1", f"off its focus on {label}", put(replace(design, focus=far), planned))
     menu = {planned.slot.weekday: frozenset(set(Focus) - {design.focus})}
     yield Broken("G8", f"off the menu on {label}", shaped(menus=menu))
@@ -137,6 +138,12 @@ def of_classes(planned: PlannedClass) -> Iterator[Broken]:
         Pin(week, day, kit=(Kit.TOWEL, Kit.WALL)),
     ):
         yield Broken("G4", f"pinned {pin}", asked(pins=(pin,)))
+
+
+def share_on(design: ClassDesign, focus: Focus) -> Fraction:
+    """Return how much of a class is on a focus, movement by movement."""
+    own = [LIBRARY[name] for name in design.movement_ids()]
+    return sum((on_focus(movement, focus) for movement in own), Fraction(0)) / len(own)
 
 
 def of_neighbours() -> Iterator[Broken]:

@@ -82,7 +82,8 @@ def easings(problem: Problem) -> Iterator[Easing]:
     if everything is not None:
         yield Easing("what may give way does so", everything, all_at_once=True)
         if may_leave_shapes(plan):
-            yield replace(shapeless(everything), all_at_once=True)
+            both = "what may give way does so, and classes leave their shapes"
+            yield replace(shapeless(everything), how=both, all_at_once=True)
 
 
 def may_leave_shapes(plan: SeriesPlan) -> bool:
