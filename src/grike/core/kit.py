@@ -70,6 +70,11 @@ MOST_NAME, MOST_HEADS, MOST_PIECES = 120, 500, 10_000
 ALWAYS_AT_HAND = frozenset({Kit.MAT, Kit.WALL, Kit.ANCHOR})
 
 
+def kit_words(kit: Iterable[Kit]) -> str:
+    """Return kinds of kit for people, in their order: "long bands, steps", or "body weight"."""
+    return ", ".join(KIT_NAMES[own] for own in kit) or "body weight"
+
+
 @dataclass(frozen=True, slots=True)
 class Room:
     """A room and the kit in it: pieces, or pairs where the kit comes in pairs."""

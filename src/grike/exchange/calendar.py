@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from icalendar import Calendar, Event
 
 from grike.core.judging.class_facts import ClassFacts
-from grike.core.kit import KIT_NAMES
+from grike.core.kit import kit_words
 from grike.core.purpose import Purpose
 
 
@@ -64,7 +64,7 @@ def _event(own: Dated, made: dt.datetime) -> Event:
 def _lines(own: Dated) -> Iterable[str]:
     """Yield what somebody who teaches a class wants to see in a calendar."""
     design, library = own.member.design, own.member.library
-    kit = ", ".join(KIT_NAMES[kit] for kit in sorted(design.kit)) or "body weight"
+    kit = kit_words(sorted(design.kit))
     yield f"{own.series_name}, week {own.member.slot.week + 1}. Kit: {kit}."
     if own.teacher:
         yield f"With {own.teacher}."

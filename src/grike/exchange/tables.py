@@ -17,8 +17,9 @@ from grike.core.anatomy import FACTS, Muscle
 from grike.core.dose import dose_text
 from grike.core.focus import FOCUS_NAMES
 from grike.core.judging.class_facts import ClassFacts
-from grike.core.kit import KIT_NAMES
+from grike.core.kit import kit_words
 from grike.core.rules import Facts
+from grike.core.series import DAY_NAMES
 
 Cell = str | int | float
 #: With these a table program begins a formula; a text that does is put in as a text.
@@ -38,7 +39,6 @@ PLAN_HEAD = (
     "Minutes",
 )
 WIDEST = 48
-WEEKDAYS = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
 
 
 def plan_rows(facts: Facts) -> Iterator[tuple[Cell, ...]]:
@@ -49,7 +49,7 @@ def plan_rows(facts: Facts) -> Iterator[tuple[Cell, ...]]:
 
 def _class_rows(member: ClassFacts) -> Iterator[tuple[Cell, ...]]:
     design, slot = member.design, member.slot
-    kit = ", ".join(KIT_NAMES[kit] for kit in sorted(design.kit)) or "body weight"
+    kit = kit_words(sorted(design.kit))
     minutes = round(member.clock.real_seconds / 60, 1)
     for number, block in enumerate(design.blocks):
         part = block.role.value if block.role is not None else block.purpose.value
@@ -58,7 +58,7 @@ def _class_rows(member: ClassFacts) -> Iterator[tuple[Cell, ...]]:
             yield (
                 slot.week + 1,
                 slot.date.isoformat(),
-                WEEKDAYS[slot.weekday],
+                DAY_NAMES[slot.weekday],
                 design.name,
                 FOCUS_NAMES[design.focus],
                 part,

@@ -8,7 +8,7 @@ from typing import TypeAlias
 
 from grike.core.judging.facts import Facts
 from grike.core.judging.finding import Finding, Place
-from grike.core.kit import KIT_NAMES, Kit
+from grike.core.kit import KIT_NAMES, Kit, kit_words
 from grike.core.rows.row import Key, Row, row_weight
 from grike.core.rows.scope import Bay, FixedClass, Scope
 from grike.core.rules.rule import Mend, Rule, Stage, Topic, Yields, setting
@@ -21,7 +21,7 @@ Day: TypeAlias = tuple[Sequence[Bay], FixedClass | None]
 def _check_kit(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     for before, after in facts.pairs():
         if before.design.kit == after.design.kit:
-            names = ", ".join(KIT_NAMES[kit] for kit in sorted(after.design.kit)) or "body weight"
+            names = kit_words(sorted(after.design.kit))
             yield Finding(
                 "D3",
                 line.mode,

@@ -10,7 +10,7 @@ from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding
-from grike.core.kit import KIT_NAMES
+from grike.core.kit import kit_words
 from grike.core.rules.rule import Mend, Reach, Rule, Stage, Topic, setting
 from grike.core.sheet import Mode, RuleSetting
 from grike.core.wishes import Pin
@@ -24,7 +24,7 @@ def _off_pin(member: ClassFacts, pin: Pin) -> str:
     if pin.format is not None and design.main_format() != pin.format:
         return f"This day is pinned to the format {name_of(pin.format).lower()}."
     if pin.kit is not None and design.kit != frozenset(pin.kit):
-        names = ", ".join(KIT_NAMES[kit] for kit in pin.kit) or "body weight"
+        names = kit_words(pin.kit)
         return f"This day is pinned to this kit: {names}."
     return ""
 

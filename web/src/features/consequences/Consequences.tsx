@@ -1,17 +1,12 @@
 import { Box, Text } from '@chakra-ui/react';
 
 import { type Change, changesOf, costWords, kitChange, mustWords } from './difference';
+import { lookOf } from '~/features/findings';
 import type { Schemas } from '~/shared/http/client';
 import { useNames } from '~/shared/http/vocabulary';
 import { againstSlot, DAYS, figure } from '~/shared/format/time';
 
 type Told = Schemas['ConsequencesModel'];
-
-const LOOK: Record<string, { sign: string; ink: string; name: string }> = {
-  must: { sign: '■', ink: 'rowanInk', name: 'Must' },
-  aim: { sign: '▲', ink: 'lichenInk', name: 'Aim' },
-  remark: { sign: '·', ink: 'soft', name: 'Remark' },
-};
 
 /** What a change does, before it is made: rules, minutes, kit and sets by muscle. */
 export function Consequences({ told }: { told: Told }) {
@@ -53,7 +48,7 @@ function RuleList({ title, rules }: { title: string; rules: Told['new'] }) {
       </Text>
       <Box as="ul" listStyleType="none">
         {rules.map((rule) => {
-          const look = LOOK[rule.mode] ?? { sign: '·', ink: 'soft', name: rule.mode };
+          const look = lookOf(rule.mode);
           return (
             <Text as="li" key={rule.rule + rule.mode} fontSize="xs" py="0.5">
               <Text as="span" color={look.ink} fontWeight="600">

@@ -23,7 +23,7 @@ const FILES = [
   },
   { path: 'plan.csv', name: 'Table (CSV)', what: 'The plan, a row for each movement.' },
   { path: 'calendar.ics', name: 'Calendar (ICS)', what: 'Every class with its time, room, kit and movements, once.' },
-  { path: 'document', name: 'Series (JSON)', what: 'All of it in the open format, to be read in again.' },
+  { path: 'document', name: 'Series (JSON)', what: 'All of it in the open format that docs/formats describes.' },
 ];
 
 /** Everything in which a series can be taken out, and links that a calendar can follow. */

@@ -2,14 +2,9 @@ import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 
 import { Fixes } from './Fixes';
+import { lookOf } from './look';
 import { useIsDirector } from '~/features/signin';
 import type { Schemas } from '~/shared/http/client';
-
-const LOOK: Record<string, { sign: string; ink: string; name: string }> = {
-  must: { sign: '■', ink: 'rowanInk', name: 'Must' },
-  aim: { sign: '▲', ink: 'lichenInk', name: 'Aim' },
-  remark: { sign: '·', ink: 'soft', name: 'Remark' },
-};
 
 /** What is broken comes before what is only aimed at. */
 const ORDER = ['must', 'aim', 'remark'];
@@ -36,7 +31,7 @@ export function Findings({ series, version, findings }: Props) {
 function Line({ series, version, finding }: { series: number; version: number; finding: Schemas['FindingModel'] }) {
   const director = useIsDirector();
   const [open, setOpen] = useState(false);
-  const look = LOOK[finding.mode] ?? { sign: '·', ink: 'soft', name: finding.mode };
+  const look = lookOf(finding.mode);
   return (
     <Flex as="li" gap="2" py="1.5" borderBottom="1px solid" borderColor="line">
       <Text color={look.ink} aria-hidden="true">

@@ -1,1 +1,2 @@
 export { Findings } from './Findings';
+export { lookOf } from './look';
