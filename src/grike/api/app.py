@@ -18,7 +18,7 @@ from starlette.middleware.gzip import GZipMiddleware
 from grike import VERSION
 from grike.api import problems
 from grike.api.bodies import Bodies
-from grike.api.classes import choices
+from grike.api.classes import choices, drafts
 from grike.api.classes import routes as classes
 from grike.api.exports import routes as exports
 from grike.api.findings import routes as fixing
@@ -57,6 +57,7 @@ ROUTERS = (
     series,
     classes,
     choices,
+    drafts,
     fixing,
     templates,
     sessions,

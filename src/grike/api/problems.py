@@ -100,9 +100,14 @@ def _grike_error(request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, GrikeError)
     if isinstance(error, Unavailable):
         log.warning("%s: %s (%s)", told(request), error.line(), error.__cause__ or "no cause")
-    fields = error.fields if isinstance(error, InvalidInput) else None
+    fields = _fields_of(error) if isinstance(error, InvalidInput) else None
     status = STATUS.get(type(error), 500)
     return problem(status, error.code, error.what, error.why, error.fix, fields)
+
+
+def _fields_of(error: InvalidInput) -> dict[str, str]:
+    """Return what is wrong by field; an error that knows its place is told at it."""
+    return error.fields or ({error.place: error.what} if error.place else {})
 
 
 def _bad_request(_: Request, error: Exception) -> JSONResponse:

@@ -8,6 +8,7 @@ from grike.core.design import Block, ClassDesign
 from grike.core.errors import InvalidInput
 from grike.core.expansion import steps
 from grike.core.item import Handling, Item
+from grike.core.kit import Kit
 from grike.core.library import Library
 from grike.core.movement import Movement
 from grike.core.purpose import Purpose
@@ -23,6 +24,22 @@ def item_at(design: ClassDesign, block: int, place: int) -> Item:
         "Load the class again.",
         place=f"blocks[{block}].items[{place}]",
     )
+
+
+def kit_used(design: ClassDesign, library: Library) -> frozenset[Kit]:
+    """Return the kit that the movements of a class are fetched for, in every round."""
+    every = (one for _, _, item in design.every_item() for one in item.movement_ids)
+    return frozenset(kit for one in every for kit in library[one].fetched_kit)
+
+
+def with_kit_of_work(before: ClassDesign, after: ClassDesign, library: Library) -> ClassDesign:
+    """Return a class that was written by hand with the kit that it takes now.
+
+    Kit that no movement took before stays: it may have been promised for the day.
+    """
+    now = kit_used(after, library)
+    gone = kit_used(before, library) - now
+    return replace(after, kit=(after.kit - gone) | now)
 
 
 def handling_for(design: ClassDesign, block: int, movement: Movement) -> Handling:

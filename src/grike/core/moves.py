@@ -12,6 +12,7 @@ from typing import TypeAlias
 from grike.core.design import ClassDesign
 from grike.core.editing import stands, swapped
 from grike.core.errors import Conflict, InvalidInput, NotFound
+from grike.core.focus import Focus
 from grike.core.library import Library
 from grike.core.series import PlannedClass, SeriesPlan, SeriesShape, Slot
 from grike.core.sheet import RuleSheet
@@ -31,6 +32,13 @@ class CopyClass:
 
     day: int
     other: int
+
+
+@dataclass(frozen=True, slots=True)
+class Blank:
+    """A day gets a class without anything in it, to be written by hand."""
+
+    day: int
 
 
 @dataclass(frozen=True, slots=True)
@@ -57,7 +65,7 @@ class SwapEverywhere:
     weeks: frozenset[int] | None = None
 
 
-Move: TypeAlias = Exchange | CopyClass | TakeOff | CopyWeek | SwapEverywhere
+Move: TypeAlias = Exchange | CopyClass | Blank | TakeOff | CopyWeek | SwapEverywhere
 
 
 def moved(plan: SeriesPlan, library: Library, move: Move) -> SeriesPlan:
@@ -118,6 +126,8 @@ def label_of(plan: SeriesPlan, library: Library, move: Move) -> str:
         return f"Move {name(source)} to {name(target)}"
     if isinstance(move, CopyClass):
         return f"Copy {name(move.day)} to {name(move.other)}"
+    if isinstance(move, Blank):
+        return f"Start {name(move.day)} from nothing"
     if isinstance(move, TakeOff):
         return f"Take {', '.join(name(day) for day in move.days)} off"
     if isinstance(move, CopyWeek):
@@ -126,7 +136,7 @@ def label_of(plan: SeriesPlan, library: Library, move: Move) -> str:
 
 
 def _days(
-    plan: SeriesPlan, move: Exchange | CopyClass | TakeOff | CopyWeek
+    plan: SeriesPlan, move: Exchange | CopyClass | Blank | TakeOff | CopyWeek
 ) -> Iterator[tuple[int, ClassDesign | None]]:
     """Yield what each day that a move is about holds afterwards."""
     there = {planned.slot.day: planned.design for planned in plan.classes}
@@ -137,6 +147,8 @@ def _days(
         yield move.other, there.get(move.day)
     elif isinstance(move, CopyClass):
         yield move.other, _class_of(there, move.day)
+    elif isinstance(move, Blank):
+        yield move.day, ClassDesign("New class", Focus.WHOLE, 60 * plan.shape.minutes)
     elif isinstance(move, TakeOff):
         for day in move.days:
             _class_of(there, day)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from pydantic import Field
 
 from grike.api.model import Day, Document, Model, OneOf
+from grike.api.moves.models import ConsequencesModel
 from grike.api.sessions.models import SessionModel
 from grike.api.shared import BodyVolume, ChangeBrief, FindingModel, Write
 from grike.core.bouts import Side
@@ -217,3 +218,23 @@ class BlockLock(Write):
 
     block: int
     locked: bool
+
+
+class DraftDocument(Write):
+    """A class that is being written, as the open document."""
+
+    document: Document
+
+
+class DraftPlace(DraftDocument):
+    """A movement of a class that is being written, by block and place, from 0."""
+
+    block: int = Field(ge=0)
+    place: int = Field(ge=0)
+
+
+class DraftModel(Model):
+    """A class as it would run, and what it would do to its series."""
+
+    detail: ClassDetail
+    consequences: ConsequencesModel

@@ -32,6 +32,13 @@ class CopyClassModel(Model):
     other: DayNumber
 
 
+class BlankModel(Model):
+    """A day gets a class without anything in it."""
+
+    kind: Literal["blank"]
+    day: DayNumber
+
+
 class TakeOffModel(Model):
     """Days lose their classes."""
 
@@ -57,7 +64,12 @@ class SwapEverywhereModel(Model):
 
 
 AnyMove: TypeAlias = Annotated[
-    ExchangeModel | CopyClassModel | TakeOffModel | CopyWeekModel | SwapEverywhereModel,
+    ExchangeModel
+    | CopyClassModel
+    | BlankModel
+    | TakeOffModel
+    | CopyWeekModel
+    | SwapEverywhereModel,
     Field(discriminator="kind"),
 ]
 

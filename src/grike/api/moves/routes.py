@@ -6,6 +6,7 @@ from fastapi import APIRouter
 
 from grike.api.moves.models import (
     AnyMove,
+    BlankModel,
     ConsequencesModel,
     CopyClassModel,
     CopyWeekModel,
@@ -18,6 +19,7 @@ from grike.api.security import Director, StateOf
 from grike.api.shared import Changed
 from grike.core.advice.consequences import consequences
 from grike.core.moves import (
+    Blank,
     CopyClass,
     CopyWeek,
     Exchange,
@@ -37,6 +39,8 @@ def _move(body: AnyMove) -> Move:
         return Exchange(body.day, body.other)
     if isinstance(body, CopyClassModel):
         return CopyClass(body.day, body.other)
+    if isinstance(body, BlankModel):
+        return Blank(body.day)
     if isinstance(body, TakeOffModel):
         return TakeOff(tuple(dict.fromkeys(body.days)))
     if isinstance(body, CopyWeekModel):

@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
-
 from fastapi import APIRouter
 
 from grike.api.classes.access import for_writing, require_unlocked
+from grike.api.classes.written import in_slot, written
 from grike.api.security import Director, SignedIn, StateOf
 from grike.api.shared import Changed
 from grike.api.templates.models import (
@@ -16,27 +15,11 @@ from grike.api.templates.models import (
     TemplateModel,
     TemplateUse,
 )
-from grike.core.codec import check_against_library
-from grike.core.design import ClassDesign
-from grike.core.expansion import steps
 from grike.core.formats import name_of
-from grike.core.judging.class_facts import ClassFacts
-from grike.core.library import Library
-from grike.core.series import PlannedClass
-from grike.exchange.classes import class_from
-from grike.exchange.documents import conforming
 from grike.store import changes, templates
 
 router = APIRouter(prefix="/api", tags=["templates"])
 OF_CLASS = "/series/{series_id}/classes/{slot}"
-
-
-def _in_place(member: ClassFacts, design: ClassDesign, library: Library) -> PlannedClass:
-    """Return a class with another design that can be run with this library, in its slot."""
-    fitted = replace(design, slot_seconds=member.design.slot_seconds)
-    check_against_library(fitted, library)
-    steps(fitted, library)
-    return replace(member.planned, design=fitted)
 
 
 @router.get("/templates")
@@ -82,7 +65,7 @@ def use_template(
         stored, facts, member = for_writing(state, connection, series_id, slot, body.version)
         require_unlocked(member)
         template = templates.get(connection, body.template)
-        planned = _in_place(member, template.design, facts.library)
+        planned = in_slot(member, template.design, facts.library)
         label = f"Use {template.name}, {member.slot.label}"
         changes.save(connection, stored, [planned], label, person.id)
     return Changed(label=label)
@@ -96,8 +79,7 @@ def bring_class(
     with state.database.transaction() as connection:
         stored, facts, member = for_writing(state, connection, series_id, slot, body.version)
         require_unlocked(member)
-        design, _ = class_from(conforming(body.document, "class"), facts.library)
-        planned = _in_place(member, design, facts.library)
-        label = f"{ORIGINS[body.origin]} {design.name}, {member.slot.label}"
+        planned = written(member, body.document, facts.library)
+        label = f"{ORIGINS[body.origin]} {planned.design.name}, {member.slot.label}"
         changes.save(connection, stored, [planned], label, person.id)
     return Changed(label=label)

@@ -15,12 +15,14 @@ from grike.core.series import SeriesPlan
 class Consequences:
     """A series before and after a change, with what the change mends and what it breaks.
 
+    ``found``: all findings afterwards; ``gone`` and ``new``: those that go and come.
     ``costs`` and ``musts``: of all aims, and how many musts are broken, before and after.
     ``days``: those whose class differs, in order.
     """
 
     before: Facts
     after: Facts
+    found: tuple[Finding, ...]
     gone: tuple[Finding, ...]
     new: tuple[Finding, ...]
     costs: tuple[int, int]
@@ -47,6 +49,7 @@ def consequences(before: Facts, found: Sequence[Finding], plan: SeriesPlan) -> C
     return Consequences(
         before,
         after,
+        then,
         _without(gone, new),
         _without(new, gone),
         (_cost(found), _cost(then)),

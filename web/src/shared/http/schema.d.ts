@@ -660,6 +660,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/series/{series_id}/classes/{slot}/draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Draft
+         * @description Return a class as it would be, and what that does to its series; nothing is changed.
+         */
+        post: operations["try_draft"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{series_id}/classes/{slot}/draft/alternatives": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Draft Alternatives
+         * @description Return ranked alternatives for one movement of a class that is being written.
+         */
+        post: operations["draft_alternatives"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/series/{series_id}/classes/{slot}/lock": {
         parameters: {
             query?: never;
@@ -1609,6 +1649,19 @@ export interface components {
             words: string;
         };
         /**
+         * BlankModel
+         * @description A day gets a class without anything in it.
+         */
+        BlankModel: {
+            /** Day */
+            day: number;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "blank";
+        };
+        /**
          * BlockLock
          * @description Lock or unlock a block.
          */
@@ -2274,6 +2327,42 @@ export interface components {
          */
         Demand: "kneeling" | "head-down" | "overhead" | "balance" | "belly-pressure" | "long-hold" | "quick";
         /**
+         * DraftDocument
+         * @description A class that is being written, as the open document.
+         */
+        DraftDocument: {
+            /** Document */
+            document: {
+                [key: string]: components["schemas"]["JsonValue"];
+            };
+            /** Version */
+            version: number;
+        };
+        /**
+         * DraftModel
+         * @description A class as it would run, and what it would do to its series.
+         */
+        DraftModel: {
+            consequences: components["schemas"]["ConsequencesModel"];
+            detail: components["schemas"]["ClassDetail"];
+        };
+        /**
+         * DraftPlace
+         * @description A movement of a class that is being written, by block and place, from 0.
+         */
+        DraftPlace: {
+            /** Block */
+            block: number;
+            /** Document */
+            document: {
+                [key: string]: components["schemas"]["JsonValue"];
+            };
+            /** Place */
+            place: number;
+            /** Version */
+            version: number;
+        };
+        /**
          * EstimateModel
          * @description How long something takes here: the middle of the records with its quartiles.
          */
@@ -2706,7 +2795,7 @@ export interface components {
          */
         MoveRequest: {
             /** Move */
-            move: components["schemas"]["ExchangeModel"] | components["schemas"]["CopyClassModel"] | components["schemas"]["TakeOffModel"] | components["schemas"]["CopyWeekModel"] | components["schemas"]["SwapEverywhereModel"];
+            move: components["schemas"]["ExchangeModel"] | components["schemas"]["CopyClassModel"] | components["schemas"]["BlankModel"] | components["schemas"]["TakeOffModel"] | components["schemas"]["CopyWeekModel"] | components["schemas"]["SwapEverywhereModel"];
             /** Version */
             version: number;
         };
@@ -4908,6 +4997,60 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    try_draft: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DraftDocument"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftModel"];
+                };
+            };
+        };
+    };
+    draft_alternatives: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DraftPlace"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AlternativeModel"][];
                 };
             };
         };
