@@ -65,6 +65,12 @@ class HeldSeries:
                 self._found = findings(self.facts)
             return self._found
 
+    def drafted(self, facts: Facts, found: tuple[Finding, ...]) -> HeldSeries:
+        """Return the series as it would be; nothing of it is stored."""
+        draft = HeldSeries(self.stored, facts, self._paces)
+        draft._found = found
+        return draft
+
     def is_current(self, version: int, library: Library, paces: DayPaces) -> bool:
         """Return whether nothing has changed that the facts were made of."""
         same = self.stored.version == version and self.facts.library is library

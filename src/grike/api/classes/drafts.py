@@ -31,10 +31,9 @@ def try_draft(
     facts = held.facts
     planned = written(member_of(facts, slot), body.document, facts.library)
     told = consequences(facts, held.found, facts.plan.with_class(planned))
-    member = member_of(told.after, slot)
-    seen = history_model(history, person.id)
+    draft, seen = held.drafted(told.after, told.found), history_model(history, person.id)
     return DraftModel(
-        detail=class_view.drafted_detail(held, (told.after, told.found), member, seen, ()),
+        detail=class_view.class_detail(draft, member_of(told.after, slot), seen, ()),
         consequences=consequences_model(told, planned.design.name),
     )
 

@@ -29,7 +29,7 @@ from grike.core.focus import FOCUS_NAMES
 from grike.core.formats import name_of
 from grike.core.item import Item
 from grike.core.judging.class_facts import ClassFacts
-from grike.core.rules import Facts, Finding
+from grike.core.rules import Facts
 from grike.core.rules.d7_carrying import carried_words
 from grike.core.sharing import taken_in_turns, without_kit
 from grike.core.sides import SideTotals
@@ -165,18 +165,7 @@ def class_detail(
     held: HeldSeries, member: ClassFacts, history: HistoryModels, own: Sequence[SessionModel]
 ) -> ClassDetail:
     """Return one class for its page."""
-    return drafted_detail(held, (held.facts, held.found), member, history, own)
-
-
-def drafted_detail(
-    held: HeldSeries,
-    seen: tuple[Facts, Sequence[Finding]],
-    member: ClassFacts,
-    history: HistoryModels,
-    own: Sequence[SessionModel],
-) -> ClassDetail:
-    """Return a class for its page as it is in other facts of its series than what is stored."""
-    stored, (facts, found) = held.stored, seen
+    stored, facts, found = held.stored, held.facts, held.found
     slot, design, clock = member.slot, member.design, member.clock
     return ClassDetail(
         series=stored.id,
