@@ -20,6 +20,7 @@ from scripts.install import say
 from scripts.paths import ROOT
 from scripts.testing import BROWSER
 
+WORK_ROW = "[data-purpose=work] [data-movement]"
 FOLDER = ROOT / "docs" / "screenshots"
 FLAGS = (
     "--headless=new",
@@ -65,6 +66,11 @@ class Photographer:
     def see(self, selector: str) -> None:
         """Wait until something is on the page."""
         self.wait.until(lambda d: d.find_elements(By.CSS_SELECTOR, selector))
+
+    def pick(self, selector: str) -> None:
+        """Press the first of something, once it is there."""
+        self.see(selector)
+        self.driver.find_element(By.CSS_SELECTOR, selector).click()
 
     def take(self, name: str) -> None:
         """Take the picture once fonts and transitions have settled."""
@@ -120,9 +126,7 @@ def walk(camera: Photographer) -> None:
     camera.take("class-choices")
     camera.go(f"{board}/classes/5", "[data-cue]")
     camera.take("class")
-    parts = " or ".join(f".='{name}'" for name in ("Work", "Lift", "Pairs", "Circuit", "Pulse"))
-    rows = f"//h2[{parts}]/../following-sibling::div//button"
-    camera.driver.find_element(By.XPATH, rows).click()
+    camera.pick(WORK_ROW)
     camera.see("[aria-label^='Swap in']")
     camera.take("class-movement")
     camera.driver.find_element(By.CSS_SELECTOR, "aside h2 a").click()
@@ -165,8 +169,12 @@ def _missing(driver: webdriver.Chrome) -> str:
 def more(camera: Photographer, board: str) -> None:
     """Take the pictures of what is done with a planned series."""
     driver = camera.driver
-    camera.go(f"{board}/classes/5/edit", "section[aria-label='Block 3']")
+    camera.go(f"{board}/classes/5", "[data-cue]")
+    camera.pick(WORK_ROW)
+    driver.find_element(By.CSS_SELECTOR, "[aria-label^='seconds of']").send_keys("35")
+    camera.see("[aria-label='What the edit does']")
     camera.take("class-edit")
+    driver.execute_script("localStorage.clear()")
     camera.go(f"{board}/classes/5", "[data-cue]")
     driver.find_element(By.XPATH, "//summary[contains(., 'Why this class')]").click()
     asked = driver.find_element(By.CSS_SELECTOR, "[aria-label='Why not this movement']")

@@ -81,6 +81,10 @@ def shared_browser() -> webdriver.Chrome:
     return driver
 
 
+#: The first work movement on the page of a class.
+WORK_ROW = "[data-purpose=work] button[data-movement]"
+
+
 class WithBrowser(WithDatabase):
     driver: webdriver.Chrome
     base: str

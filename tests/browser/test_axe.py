@@ -4,9 +4,7 @@ from __future__ import annotations
 
 import time
 
-from selenium.webdriver.common.by import By
-
-from tests.browser.base import WithBrowser
+from tests.browser.base import WORK_ROW, WithBrowser
 
 
 class Accessible(WithBrowser):
@@ -45,9 +43,7 @@ class Accessible(WithBrowser):
         self.sign_in()
         self.see("h2 a")
         self.go(f"/series/{series_id}/classes/0", "[data-cue]")
-        self.driver.find_element(
-            By.XPATH, "//h2[.='Work']/../following-sibling::div//button"
-        ).click()
+        self.see(WORK_ROW).click()
         self.see("[aria-label^='Swap in']")
         self.assertEqual(self.axe(), [])
 

@@ -19,7 +19,7 @@ from grike.core.anatomy import Muscle
 from grike.core.rules import Facts
 from grike.exchange.library import shipped_library
 from grike.store import series
-from tests.browser.base import PASSWORD, WithBrowser
+from tests.browser.base import PASSWORD, WORK_ROW, WithBrowser
 
 
 class SignIn(WithBrowser):
@@ -227,9 +227,7 @@ class Class(WithBrowser):
         self.go(f"/series/{self.series}/classes/0", "[data-cue]")
 
     def work_row(self) -> str:
-        path = "//h2[.='Work']/../following-sibling::div//button"
-        row = self.wait.until(lambda d: d.find_element(By.XPATH, path))
-        return str(row.get_attribute("data-movement"))
+        return str(self.see(WORK_ROW).get_attribute("data-movement"))
 
     def work_rows(self) -> list[str]:
         script = (
@@ -238,9 +236,7 @@ class Class(WithBrowser):
         return list(self.driver.execute_script(script))
 
     def choose_work(self) -> None:
-        self.driver.find_element(
-            By.XPATH, "//h2[.='Work']/../following-sibling::div//button"
-        ).click()
+        self.see(WORK_ROW).click()
 
     def movement_becomes(self, movement: str) -> None:
         self.wait.until(lambda _: self.work_row() == movement)

@@ -8,7 +8,7 @@ from selenium.webdriver.remote.webelement import WebElement
 from selenium.webdriver.support.ui import Select
 
 from grike.store import series
-from tests.browser.base import WithBrowser
+from tests.browser.base import WORK_ROW, WithBrowser
 from tests.builders import FULL, a_plan
 
 
@@ -145,10 +145,7 @@ class Planning(WithBrowser):
         there = self.see("button[data-movement]").find_element(By.XPATH, ".").text.split("\n")[0]
         self.see("[aria-label='Why not this movement']").send_keys(there)
         self.see_text("not for work")
-        rows = self.driver.find_elements(
-            By.XPATH, "//h2[.='Work']/../following-sibling::div//button[@data-movement]"
-        )
-        rows[0].click()
+        self.see(WORK_ROW).click()
         self.summary("Why this?").click()
         self.see_text("It gives:")
         self.see_text("ithout it")
@@ -157,16 +154,15 @@ class Planning(WithBrowser):
     def test_a_block_is_locked_and_another_filled(self) -> None:
         """A locked block refuses; unlocked, it is filled with other movements by itself."""
         self.go(f"{self.board}/classes/0", "[data-cue]")
-        lock = self.see("button[aria-label^='Lock block']")
-        number = (lock.get_attribute("aria-label") or "").rsplit(" ", 1)[1]
-        lock.click()
-        self.see(f"button[aria-label='Unlock block {number}']")
-        filler = f"button[aria-label='Other movements for block {number}']"
-        self.assertFalse(self.see(filler).is_enabled())
-        self.press(f"Unlock block {number}")
-        self.wait.until(lambda _: self.see(filler).is_enabled())
+        self.see("[data-purpose=work] [data-row]").click()
+        self.press("Lock this part")
+        self.button("Unlock this part")
+        other = self.driver.find_element(By.XPATH, "//aside//button[contains(., 'Other mov')]")
+        self.assertFalse(other.is_enabled())
+        self.press("Unlock this part")
+        self.wait.until(lambda _: other.is_enabled())
         before = self.movements()[0]
-        self.see(filler).click()
+        other.click()
         self.wait.until(lambda _: self.movements()[0] != before)
 
     def test_wishes_of_a_group(self) -> None:

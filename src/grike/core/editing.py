@@ -27,9 +27,8 @@ def item_at(design: ClassDesign, block: int, place: int) -> Item:
 
 
 def kit_used(design: ClassDesign, library: Library) -> frozenset[Kit]:
-    """Return the kit that the movements of a class are fetched for, in every round."""
-    every = (one for _, _, item in design.every_item() for one in item.movement_ids)
-    return frozenset(kit for one in every for kit in library[one].fetched_kit)
+    """Return the kit that the work of a class is done with, in every round."""
+    return frozenset(kit for one in design.movement_ids() for kit in library[one].fetched_kit)
 
 
 def with_kit_of_work(before: ClassDesign, after: ClassDesign, library: Library) -> ClassDesign:

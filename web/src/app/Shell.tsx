@@ -52,8 +52,8 @@ function TopBar({ name, role }: { name: string; role: string }) {
       as="header"
       className="no-print"
       align="center"
-      gap="4"
-      px="5"
+      gap={{ base: '2.5', md: '4' }}
+      px={{ base: '3', md: '5' }}
       h="11"
       bg="panel"
       borderBottom="1px solid"
@@ -75,7 +75,9 @@ function TopBar({ name, role }: { name: string; role: string }) {
         <RouterLink to="/shapes">Shapes</RouterLink>
       </Link>
       <Text ml="auto" color="soft" truncate>
-        {name}, {role}
+        <Text as="span" display={{ base: 'none', md: 'inline' }}>
+          {name}, {role}
+        </Text>
       </Text>
       <IconButton
         aria-label={mode === 'dark' ? 'Use light colours' : 'Use dark colours'}
@@ -85,8 +87,11 @@ function TopBar({ name, role }: { name: string; role: string }) {
       >
         {mode === 'dark' ? <Sun /> : <Moon />}
       </IconButton>
-      <Button size="xs" variant="ghost" onClick={() => signOut.mutate()}>
-        <LogOut /> Sign out
+      <Button size="xs" variant="ghost" aria-label="Sign out" onClick={() => signOut.mutate()}>
+        <LogOut />
+        <Text as="span" display={{ base: 'none', md: 'inline' }}>
+          Sign out
+        </Text>
       </Button>
     </Flex>
   );

@@ -61,7 +61,6 @@ export const PAGES: readonly Page[] = [
   page('/series/:id/runs/:run', async () => (await import('~/features/planning')).PlanningPage),
   page('/series/:id/classes/:slot', async () => (await import('~/features/bench')).ClassPage),
   page('/series/:id/classes/:slot/sheet', async () => (await import('~/features/sheet')).RunSheetPage),
-  page('/series/:id/classes/:slot/edit', async () => (await import('~/features/edit')).EditPage),
   page('/series/:id/classes/:slot/choices', async () => (await import('~/features/choices')).ChoicesPage),
   page('/series/:id/classes/:slot/teach', async () => (await import('~/features/teach')).TeachPage),
   page('/series/:id/pace', async () => (await import('~/features/record')).PacePage),

@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Heading, Link, Text } from '@chakra-ui/react';
-import { ChevronLeft, ChevronRight, Columns3, Lock, LockOpen, PencilRuler, Play, Printer, Shuffle } from 'lucide-react';
+import { ChevronLeft, ChevronRight, Columns3, Lock, LockOpen, Play, Printer, Shuffle } from 'lucide-react';
 import { Link as RouterLink } from 'react-router';
 
 import { useHistory } from '~/features/board';
@@ -11,11 +11,13 @@ import { UndoRedo } from '~/shared/ui/UndoRedo';
 interface Props {
   detail: Schemas['ClassDetail'];
   busy: boolean;
+  /** Whether there is an edit that is not put in: what changes the stored class waits for it. */
+  drafted: boolean;
   onLock: (locked: boolean) => void;
   onRefill: () => void;
 }
 
-export function ClassHead({ detail, busy, onLock, onRefill }: Props) {
+export function ClassHead({ detail, busy, drafted, onLock, onRefill }: Props) {
   const director = useIsDirector();
   const { undo, redo } = useHistory(detail.series, detail.version);
   const over = detail.real_seconds > detail.slot_seconds;
@@ -48,7 +50,7 @@ export function ClassHead({ detail, busy, onLock, onRefill }: Props) {
             <UndoRedo
               undo={detail.undo}
               redo={detail.redo}
-              busy={busy || undo.isPending || redo.isPending}
+              busy={busy || drafted || undo.isPending || redo.isPending}
               onUndo={undo.mutate}
               onRedo={redo.mutate}
             />
@@ -62,7 +64,7 @@ export function ClassHead({ detail, busy, onLock, onRefill }: Props) {
               {detail.locked ? <Lock /> : <LockOpen />}
               {detail.locked ? 'Unlock' : 'Lock'}
             </Button>
-            <Button size="sm" variant="outline" disabled={busy || detail.locked} onClick={onRefill}>
+            <Button size="sm" variant="outline" disabled={busy || drafted || detail.locked} onClick={onRefill}>
               <Shuffle /> Re-fill
             </Button>
             {!detail.locked && (
@@ -72,11 +74,6 @@ export function ClassHead({ detail, busy, onLock, onRefill }: Props) {
                 </RouterLink>
               </Button>
             )}
-            <Button asChild size="sm" variant="outline">
-              <RouterLink to={`/series/${detail.series}/classes/${detail.slot}/edit`}>
-                <PencilRuler /> Edit
-              </RouterLink>
-            </Button>
           </>
         )}
         <Button asChild size="sm" variant="outline">

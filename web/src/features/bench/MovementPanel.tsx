@@ -1,47 +1,97 @@
-import { Box, Button, Flex, Heading, Link, Text } from '@chakra-ui/react';
-import { useQuery } from '@tanstack/react-query';
+import { Box, Flex, Heading, Link, Text } from '@chakra-ui/react';
 import { Link as RouterLink } from 'react-router';
 
-import { alternativesOptions } from './api';
+import { Alternatives } from './Alternatives';
+import { EditDoes } from './EditDoes';
+import { EditMovement } from './EditMovement';
+import type { Desk } from './useDesk';
+import type { PartActs } from './usePartActs';
 import { WhyMovement } from './Why';
-import { useIsDirector } from '~/features/signin';
+import type { Item } from '~/features/edit';
 import type { Schemas } from '~/shared/http/client';
 import { useMovements, useNames } from '~/shared/http/vocabulary';
-import { Trouble, Waiting } from '~/shared/ui/States';
+import { Fold } from '~/shared/ui/Fold';
 
 interface Props {
-  detail: Schemas['ClassDetail'];
+  desk: Desk;
+  forms: Schemas['FormatModel'][];
   block: number;
-  item: Schemas['ItemModel'];
+  place: number;
+  item: Item;
+  may: boolean;
   busy: boolean;
+  acts: PartActs;
   onSwap: (movement: string) => void;
 }
 
-/** One movement: how to do it easier or harder, sides, kit, relief, and what could stand instead. */
-export function MovementPanel({ detail, block, item, busy, onSwap }: Props) {
-  const movements = useMovements();
-  const name = useNames();
-  const movement = movements.get(item.movement);
-  if (!movement) return <Waiting what="Fetching the movement" />;
-  const option = (o: Schemas['OptionModel'] | null | undefined) => (o ? `${o.how} (${o.by})` : 'none');
+/** One movement: its place and dose, what could stand instead, why it is there, and how it is done. */
+export function MovementPanel({ desk, forms, block, place, item, may, busy, acts, onSwap }: Props) {
+  const names = useNames();
+  const movement = useMovements().get(item.movement);
+  const shown = desk.at.get(item.row);
+  const told = shown?.place == null ? undefined : desk.detail.blocks[shown.block]?.items[shown.place];
   return (
     <Box>
       <Heading as="h2" size="md">
-        <Link asChild color="ink" textDecoration="underline">
-          <RouterLink to={`/movements/${movement.id}`}>{movement.name}</RouterLink>
-        </Link>
+        {movement ? (
+          <Link asChild color="ink" textDecoration="underline">
+            <RouterLink to={`/movements/${movement.id}`}>{movement.name}</RouterLink>
+          </Link>
+        ) : (
+          'Another movement'
+        )}
       </Heading>
-      <Text color="soft" fontSize="xs" mb="1">
-        {movement.targets.map(name).join(', ') || movement.family.replace(/-/g, ' ')}
-        {movement.assists.length ? `; helps: ${movement.assists.map(name).join(', ').toLowerCase()}` : ''}
-      </Text>
+      {movement && (
+        <Text color="soft" fontSize="xs" mb="1">
+          {movement.targets.map(names).join(', ') || movement.family.replace(/-/g, ' ')}
+          {movement.assists.length ? `; helps: ${movement.assists.map(names).join(', ').toLowerCase()}` : ''}
+        </Text>
+      )}
+      {may && (
+        <EditMovement
+          block={block}
+          place={place}
+          item={item}
+          combined={desk.design.blocks[block]?.format.kind === 'add-on'}
+          acts={acts}
+        />
+      )}
+      <EditDoes desk={desk} />
+      {movement && (
+        <Fold title="How it is done" needed={!may}>
+          {() => <HowItIsDone movement={movement} item={item} />}
+        </Fold>
+      )}
+      {told && shown?.place != null && (
+        <>
+          {!desk.dirty && <WhyMovement detail={desk.stored} block={shown.block} place={shown.place} />}
+          <Alternatives
+            desk={desk}
+            forms={forms}
+            block={shown.block}
+            place={shown.place}
+            may={may}
+            busy={busy}
+            onTake={onSwap}
+          />
+        </>
+      )}
+    </Box>
+  );
+}
+
+function HowItIsDone({ movement, item }: { movement: Schemas['MovementModel']; item: Item }) {
+  const name = useNames();
+  const option = (o: Schemas['OptionModel'] | null | undefined) => (o ? `${o.how} (${o.by})` : 'none');
+  return (
+    <>
       <Fact label="Easier">{option(movement.easier)}</Fact>
       <Fact label="Harder">{option(movement.harder)}</Fact>
       {movement.seated && <Fact label="Seated">{movement.seated}</Fact>}
       {movement.low_impact && <Fact label="Low impact">{option(movement.low_impact)}</Fact>}
       <Fact label="Sides">
         {movement.sides}
-        {movement.sides === 'one-sided' ? `, ${item.handling.replace('-', ' ')}` : ''}
+        {movement.sides === 'one-sided' ? `, ${(item.handling ?? 'two-bouts').replace('-', ' ')}` : ''}
       </Fact>
       <Fact label="Kit">
         {movement.kit.map(name).join(', ') || 'none'}
@@ -55,9 +105,7 @@ export function MovementPanel({ detail, block, item, busy, onSwap }: Props) {
       <Fact label="Cues">{movement.cues.join('. ')}.</Fact>
       <Fact label="Faults">{movement.faults.join('. ')}.</Fact>
       {movement.care && <Fact label="Care">{movement.care}.</Fact>}
-      <WhyMovement detail={detail} block={block} place={item.place} />
-      <Alternatives detail={detail} block={block} place={item.place} busy={busy} onSwap={onSwap} />
-    </Box>
+    </>
   );
 }
 
@@ -70,63 +118,4 @@ function Fact({ label, children }: { label: string; children: React.ReactNode })
       <Text>{children}</Text>
     </Flex>
   );
-}
-
-interface AlternativesProps {
-  detail: Schemas['ClassDetail'];
-  block: number;
-  place: number;
-  busy: boolean;
-  onSwap: (movement: string) => void;
-}
-
-function Alternatives({ detail, block, place, busy, onSwap }: AlternativesProps) {
-  const director = useIsDirector();
-  const found = useQuery(alternativesOptions(detail.series, detail.slot, detail.version, block, place));
-  return (
-    <Box mt="2">
-      <Heading as="h3" size="sm" mb="1">
-        Alternatives
-      </Heading>
-      {found.isPending && <Waiting what="Weighing alternatives" />}
-      {found.error && <Trouble error={found.error} />}
-      {found.data?.length === 0 && <Text color="soft">Nothing else fits this kit and focus.</Text>}
-      <Box as="ul" listStyleType="none">
-        {found.data?.map((entry) => (
-          <Flex as="li" key={entry.movement} align="center" gap="2" py="1" borderTop="1px solid" borderColor="line">
-            <Box flex="1" minW="0">
-              <Text fontWeight="600">{entry.name}</Text>
-              <Text
-                fontSize="xs"
-                color={entry.musts_broken ? 'rowanInk' : entry.cost_change > 0 ? 'lichenInk' : 'soft'}
-              >
-                {words(entry)}
-              </Text>
-            </Box>
-            {director && (
-              <Button
-                size="xs"
-                variant="outline"
-                disabled={busy || detail.locked}
-                onClick={() => onSwap(entry.movement)}
-                aria-label={`Swap in ${entry.name}`}
-              >
-                Swap in
-              </Button>
-            )}
-          </Flex>
-        ))}
-      </Box>
-    </Box>
-  );
-}
-
-function words(entry: Schemas['AlternativeModel']): string {
-  const time = entry.seconds_change
-    ? [`${entry.seconds_change > 0 ? '+' : '−'}${Math.abs(entry.seconds_change)} s`]
-    : [];
-  const effects = [...entry.effects, ...time].join(', ') || 'same muscles, same time';
-  const breaks = entry.breaks.length ? ` Breaks: ${entry.breaks.join(' ')}` : '';
-  const mends = entry.mends.length ? ` Mends: ${entry.mends.join(' ')}` : '';
-  return `${effects}.${breaks}${mends}`;
 }

@@ -79,6 +79,49 @@ export function whyNotOptions(series: number, slot: number, version: number, mov
   });
 }
 
+type Document = Record<string, unknown>;
+
+/** How a class would run that is being written, and what it would do. */
+export function draftOptions(series: number, slot: number, version: number, document: Document) {
+  const path = { series_id: series, slot };
+  return {
+    queryKey: ['series', series, 'class', slot, 'draft', version, document],
+    meta: OF_VERSION,
+    staleTime: Infinity,
+    fetch: (signal: AbortSignal) =>
+      data(
+        http.POST('/api/series/{series_id}/classes/{slot}/draft', {
+          params: { path },
+          body: { version, document },
+          signal,
+        }),
+      ),
+  };
+}
+
+/** What could stand at a place of a class that is being written. */
+export function draftAlternativesOptions(
+  series: number,
+  slot: number,
+  version: number,
+  document: Document,
+  at: { block: number; place: number },
+) {
+  return queryOptions({
+    queryKey: ['series', series, 'class', slot, 'draft-alternatives', version, document, at],
+    meta: OF_VERSION,
+    queryFn: ({ signal }) =>
+      data(
+        http.POST('/api/series/{series_id}/classes/{slot}/draft/alternatives', {
+          params: { path: { series_id: series, slot } },
+          body: { version, document, ...at },
+          signal,
+        }),
+      ),
+    staleTime: Infinity,
+  });
+}
+
 /** The writes of one class; each names the version that the page shows. */
 export function useClassWrites(series: number, slot: number, version: number) {
   const client = useQueryClient();

@@ -17,16 +17,18 @@ interface Props {
   onPick: (day: number, more: boolean) => void;
   onOver: (day: number) => void;
   onPut: (day: number) => void;
+  /** Begin a class by hand on a day without one; null for who may not. */
+  onWrite: ((day: number) => void) | null;
 }
 
 /** Weeks down, days across. */
 export function BoardGrid(props: Props) {
-  const { board, look, week, picked, moving, movable, onWeek, onPick, onOver, onPut } = props;
+  const { board, look, week, picked, moving, movable, onWeek, onPick, onOver, onPut, onWrite } = props;
   const at = useMemo(
     () => new Map(board.classes.map((entry) => [entry.week * 7 + entry.weekday, entry])),
     [board.classes],
   );
-  const shown = useMemo(() => ({ series: board.id, at, look }), [board.id, at, look]);
+  const shown = useMemo(() => ({ series: board.id, at, look, onWrite }), [board.id, at, look, onWrite]);
   const slots = new Set(board.slots);
   const grid = (
     <chakra.table

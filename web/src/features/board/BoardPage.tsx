@@ -87,6 +87,7 @@ function LoadedBoard({ board }: { board: Schemas['Board'] }) {
               onPick={moves.pick}
               onOver={moves.over}
               onPut={moves.put}
+              onWrite={director ? moves.write : null}
             />
           </Dragging>
         )}

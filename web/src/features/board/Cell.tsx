@@ -1,5 +1,5 @@
 import { useDraggable, useDroppable } from '@dnd-kit/core';
-import { Box } from '@chakra-ui/react';
+import { Box, Button } from '@chakra-ui/react';
 import { EllipsisVertical } from 'lucide-react';
 import { createContext, memo, useContext } from 'react';
 
@@ -25,6 +25,7 @@ interface Shown {
   series: number;
   at: Map<number, Schemas['BoardClass']>;
   look: Look;
+  onWrite: ((day: number) => void) | null;
 }
 
 /** The classes by day and how they are looked at: another lens draws blocks anew, and no cells. */
@@ -99,6 +100,18 @@ function Content({ day, open }: { day: number; open: boolean }) {
     return (
       <Box h="full" border="1px dashed" borderColor="line" p="2" color="soft">
         {open ? 'Not planned' : 'No class'}
+        {open && shown?.onWrite && (
+          <Button
+            size="2xs"
+            variant="outline"
+            display="block"
+            mt="1"
+            aria-label={`Write the class of ${dayLabel(day)}`}
+            onClick={() => shown.onWrite?.(day)}
+          >
+            Write it
+          </Button>
+        )}
       </Box>
     );
   const { lens, seen, sought, only, full } = shown.look;

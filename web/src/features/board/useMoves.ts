@@ -1,4 +1,5 @@
 import { useCallback, useState } from 'react';
+import { useNavigate } from 'react-router';
 
 import { type Move, moveOf, type Moving, useMove } from './moves';
 import { useIsDirector } from '~/features/signin';
@@ -17,6 +18,8 @@ export interface Moves {
   put: (day: number) => void;
   drop: (moving: Moving) => void;
   make: (move: Move) => void;
+  /** Give a day an empty class and open it. */
+  write: (day: number) => void;
   leave: () => void;
 }
 
@@ -55,5 +58,12 @@ export function useMoves(board: Schemas['Board']): Moves {
   );
   const over = useCallback((day: number) => setHeld((held) => held && { ...held, over: day }), []);
   const put = useCallback((day: number) => moving && drop({ ...moving, over: day }), [moving, drop]);
-  return { may, picked, moving, busy: isPending, error, pick, setMoving, over, put, drop, make, leave };
+  const navigate = useNavigate();
+  const { id, slots } = board;
+  const write = useCallback(
+    (day: number) =>
+      mutate({ kind: 'blank', day }, { onSuccess: () => void navigate(`/series/${id}/classes/${slots.indexOf(day)}`) }),
+    [mutate, navigate, id, slots],
+  );
+  return { may, picked, moving, busy: isPending, error, pick, setMoving, over, put, drop, make, write, leave };
 }

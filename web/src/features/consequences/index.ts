@@ -1,1 +1,2 @@
 export { Consequences } from './Consequences';
+export { costWords, mustWords } from './difference';

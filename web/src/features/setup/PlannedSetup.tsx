@@ -3,7 +3,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useNavigate } from 'react-router';
 
 import { type NewSeries, type Then, trialOptions, useSavePlanned } from './api';
-import { useLater } from './useLater';
+import { useLater } from '~/shared/useLater';
 import { Consequences } from '~/features/consequences';
 import { Trouble } from '~/shared/ui/States';
 

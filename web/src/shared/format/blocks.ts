@@ -43,3 +43,9 @@ export function fromWhere(carried: string): string {
   const words = carried.replace(/^carried on /, '');
   return words.charAt(0).toUpperCase() + words.slice(1);
 }
+
+/** The heading of a block that may not be one yet. */
+export function partTitle(block: { purpose: string; role?: string | undefined }): string {
+  const names = new Map<string, string>([...Object.entries(PURPOSES), ...Object.entries(ROLES)]);
+  return names.get(block.role ?? block.purpose) ?? block.purpose;
+}
