@@ -306,7 +306,7 @@ class Series(WithDatabase):
         self.save("squat", "First")
         with self.database.transaction() as connection:
             line = series.lines(connection)[0]
-            self.assertEqual((line.classes, line.slots, line.status), (1, 4, None))
+            self.assertEqual((line.classes, len(line.days), line.status), (1, 4, None))
             self.assertTrue(series.remove(connection, self.series_id, None))
             self.assertEqual(series.lines(connection), [])
         with self.assertRaises(NotFound):

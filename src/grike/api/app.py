@@ -16,7 +16,7 @@ from starlette.middleware.base import RequestResponseEndpoint
 from starlette.middleware.gzip import GZipMiddleware
 
 from grike import VERSION
-from grike.api import problems
+from grike.api import find, problems
 from grike.api.bodies import Bodies
 from grike.api.classes import choices, drafts
 from grike.api.classes import routes as classes
@@ -32,7 +32,9 @@ from grike.api.planning.runner import Runner
 from grike.api.reasons import routes as reasons
 from grike.api.returning import routes as coming_back
 from grike.api.series import routes as series
+from grike.api.series import shelf
 from grike.api.sessions import routes as sessions
+from grike.api.sessions import weeks
 from grike.api.shapes import routes as shapes
 from grike.api.sign_in import routes as sign_in
 from grike.api.state import Config, State
@@ -54,6 +56,7 @@ ROUTERS = (
     library,
     shapes,
     movements,
+    shelf,
     series,
     classes,
     choices,
@@ -61,6 +64,8 @@ ROUTERS = (
     fixing,
     templates,
     sessions,
+    weeks,
+    find,
     reasons,
     coming_back,
     moves,

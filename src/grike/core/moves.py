@@ -58,11 +58,15 @@ class CopyWeek:
 
 @dataclass(frozen=True, slots=True)
 class SwapEverywhere:
-    """A movement gives way to another in every class of some weeks; None: of all weeks."""
+    """A movement gives way to another in every class of some weeks; None: of all weeks.
+
+    ``ban``: it never comes again in this series, whoever plans or mends it.
+    """
 
     movement: str
     by: str
     weeks: frozenset[int] | None = None
+    ban: bool = False
 
 
 Move: TypeAlias = Exchange | CopyClass | Blank | TakeOff | CopyWeek | SwapEverywhere
@@ -132,7 +136,8 @@ def label_of(plan: SeriesPlan, library: Library, move: Move) -> str:
         return f"Take {', '.join(name(day) for day in move.days)} off"
     if isinstance(move, CopyWeek):
         return f"Copy week {move.week + 1} to week {move.other + 1}"
-    return f"{library[move.by].name} for {library[move.movement].name} everywhere"
+    never = ", and never again" if move.ban else ""
+    return f"{library[move.by].name} for {library[move.movement].name} everywhere{never}"
 
 
 def _days(
@@ -226,7 +231,7 @@ def _swapped_everywhere(plan: SeriesPlan, library: Library, move: SwapEverywhere
             "Choose a movement of the same kind.",
             place="by",
         )
-    after = plan
+    after = _banned(plan, move.movement) if move.ban else plan
     for planned in plan.classes:
         if move.weeks is None or planned.slot.week in move.weeks:
             design = _swapped_in(planned.design, library, move, planned.slot)
@@ -234,6 +239,16 @@ def _swapped_everywhere(plan: SeriesPlan, library: Library, move: SwapEverywhere
                 _require_open(planned)
                 after = after.with_class(replace(planned, design=design))
     return after
+
+
+def _banned(plan: SeriesPlan, movement_id: str) -> SeriesPlan:
+    """Return the plan with a movement that must never come, by itself or in a form of its own."""
+    wishes = plan.shape.wishes
+    wanted = tuple(one for one in wishes.wanted if one != movement_id)
+    never = (*wishes.never, *({movement_id} - set(wishes.never)))
+    return replace(
+        plan, shape=replace(plan.shape, wishes=replace(wishes, wanted=wanted, never=never))
+    )
 
 
 def _swapped_in(

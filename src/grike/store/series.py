@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 import json
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any
@@ -17,10 +17,11 @@ from grike.core.series import PlannedClass, SeriesPlan
 from grike.store.connection import Connection
 
 ADD = """
-    INSERT INTO series (name, shape, sheet, yardstick, known, created_by)
-    VALUES (%s, %s, %s, %s, %s, %s)"""
+    INSERT INTO series (name, shape, sheet, yardstick, known, created_by, group_of)
+    VALUES (%s, %s, %s, %s, %s, %s, %s)"""
 LIST = """
-    SELECT series.id, series.name, series.shape, series.certificate,
+    SELECT series.id, series.name, series.shape, series.certificate, series.tags,
+           series.archived_at,
            COUNT(series_class.day) AS classes
     FROM series LEFT JOIN series_class ON series_class.series_id = series.id
     WHERE series.deleted_at IS NULL
@@ -28,6 +29,10 @@ LIST = """
 GET = """
     SELECT id, shape, sheet, yardstick, known, certificate, version FROM series
     WHERE id = %s AND deleted_at IS NULL"""
+SHELVE = """
+    UPDATE series SET tags = %s, archived_at = IF(%s, COALESCE(archived_at, UTC_TIMESTAMP(3)), NULL)
+    WHERE id = %s AND deleted_at IS NULL"""
+GROUP = "SELECT COALESCE(group_of, id) AS group_id FROM series WHERE id = %s"
 VERSION = "SELECT version FROM series WHERE id = %s AND deleted_at IS NULL"
 LOCK = "SELECT version, shaped FROM series WHERE id = %s AND deleted_at IS NULL FOR UPDATE"
 CHANGED = "SELECT changed FROM series_class WHERE series_id = %s AND day = %s"
@@ -104,13 +109,21 @@ class SeriesLine:
     weekdays: tuple[int, ...]
     minutes: int
     classes: int
-    slots: int
+    #: The days that are no closed ones, in order: the place of a day is its slot.
+    days: tuple[int, ...]
     status: str | None
     room: str
+    tags: tuple[str, ...]
+    archived: bool
 
 
-def add(connection: Connection, plan: SeriesPlan, person_id: int | None) -> int:
-    """Add a series without classes; return its id."""
+def add(
+    connection: Connection,
+    plan: SeriesPlan,
+    person_id: int | None,
+    group: int | None = None,
+) -> int:
+    """Add a series without classes; return its id. ``group``: the series whose records count."""
     return connection.insert(
         ADD,
         (
@@ -120,8 +133,21 @@ def add(connection: Connection, plan: SeriesPlan, person_id: int | None) -> int:
             plan.sheet.yardstick.value,
             json.dumps(sorted(plan.known)),
             person_id,
+            group,
         ),
     )
+
+
+def shelve(connection: Connection, series_id: int, tags: Sequence[str], *, archived: bool) -> None:
+    """Put tags on a series, and put it into the archive or take it out. Raises NotFound."""
+    version_of(connection, series_id)
+    connection.run(SHELVE, (json.dumps(list(tags), ensure_ascii=False), archived, series_id))
+
+
+def group_of(connection: Connection, series_id: int) -> int:
+    """Return the series whose group it is: its own id, or that of the one it was begun from."""
+    row = connection.row(GROUP, (series_id,))
+    return int(row["group_id"]) if row else series_id
 
 
 def set_up(connection: Connection, series_id: int, plan: SeriesPlan) -> None:
@@ -146,9 +172,11 @@ def lines(connection: Connection) -> list[SeriesLine]:
                 shape.weekdays,
                 shape.minutes,
                 row["classes"],
-                len(shape.slots()),
+                tuple(shape.by_day()),
                 certificate["status"] if certificate else None,
                 shape.room.name,
+                tuple(json.loads(row["tags"])),
+                row["archived_at"] is not None,
             )
         )
     return out

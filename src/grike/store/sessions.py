@@ -15,9 +15,9 @@ ADD = """
     INSERT INTO session (design_id, series_id, day, starts_at, room_id, instructor_id)
     VALUES (%s, %s, %s, %s, %s, %s)"""
 _COLUMNS = """
-    SELECT session.id, session.design_id, session.day, session.starts_at, session.instructor_id,
-           room.name AS room, person.name AS instructor, session_record.minutes,
-           session_record.effort, session_record.heads, session_record.note
+    SELECT session.id, session.design_id, session.series_id, session.day, session.starts_at,
+           session.instructor_id, room.name AS room, person.name AS instructor,
+           session_record.minutes, session_record.effort, session_record.heads, session_record.note
     FROM session LEFT JOIN room ON room.id = session.room_id
     LEFT JOIN person ON person.id = session.instructor_id
     LEFT JOIN session_record ON session_record.session_id = session.id"""
@@ -34,9 +34,14 @@ PUT_MARK = """
     VALUES (%s, %s, %s, %s, %s, %s)"""
 MARKS = """
     SELECT session_mark.session_id, session_mark.kind, session_mark.movement_id,
-           session_mark.planned, session_mark.took, session.instructor_id, session.series_id
+           session_mark.planned, session_mark.took, session.instructor_id,
+           COALESCE(series.group_of, session.series_id) AS group_id
     FROM session_mark JOIN session ON session.id = session_mark.session_id
+    LEFT JOIN series ON series.id = session.series_id
     ORDER BY session_mark.session_id, session_mark.number"""
+MINE = f"""{_COLUMNS} JOIN series ON series.id = session.series_id
+    WHERE session.instructor_id = %s AND series.deleted_at IS NULL
+    AND session.starts_at >= %s ORDER BY session.starts_at, session.id LIMIT %s"""
 STATE = """
     SELECT (SELECT COUNT(*) FROM session_record) AS records,
            (SELECT MAX(recorded_at) FROM session_record) AS latest,
@@ -52,6 +57,7 @@ class Session:
 
     id: int
     design_id: int
+    series_id: int | None
     day: int | None
     starts_at: dt.datetime
     room: str | None
@@ -98,6 +104,13 @@ def of_series(connection: Connection, series_id: int) -> list[Session]:
     return _sessions(connection.rows(OF_SERIES, (series_id,)))
 
 
+def of_person(
+    connection: Connection, person_id: int, since: dt.datetime, most: int
+) -> list[Session]:
+    """Return what a person is down to teach from a time on, the next first."""
+    return _sessions(connection.rows(MINE, (person_id, since, most)))
+
+
 def get(connection: Connection, session_id: int) -> Session:
     """Return one session. Raises NotFound."""
     found = _sessions(connection.rows(ONE, (session_id,)))
@@ -129,14 +142,14 @@ def put_record(
 
 
 def pace_records(connection: Connection) -> list[Record]:
-    """Return all that was timed in any session; the group is the series."""
+    """Return all that was timed; a group is a series with those that were begun anew from it."""
     return [
         Record(
             r["kind"],
             float(r["took"]),
             r["session_id"],
             str(r["instructor_id"] or ""),
-            str(r["series_id"] or ""),
+            str(r["group_id"] or ""),
             r["movement_id"],
             float(r["planned"]),
         )

@@ -19,6 +19,23 @@ WAS_USED = """
     LIMIT 1"""
 
 
+CALLED = """
+    SELECT series_class.series_id, series_class.day, design.name
+    FROM series_class JOIN design ON design.id = series_class.design_id
+    JOIN series ON series.id = series_class.series_id
+    WHERE series.deleted_at IS NULL AND LOCATE(%s, design.name) > 0
+    ORDER BY series_class.series_id DESC, series_class.day LIMIT %s"""
+
+
+@dataclass(frozen=True, slots=True)
+class Called:
+    """A class of a series by its name; ``day``: see Slot."""
+
+    series_id: int
+    day: int
+    name: str
+
+
 @dataclass(frozen=True, slots=True)
 class Use:
     """A class of a series that holds some movement; ``day``: see Slot."""
@@ -38,6 +55,12 @@ def uses_of(connection: Connection, movement_id: str) -> list[Use]:
         Use(row["series_id"], row["day"])
         for row in connection.rows(USES, (_by_itself_or_joined(movement_id),))
     ]
+
+
+def classes_called(connection: Connection, words: str, most: int) -> list[Called]:
+    """Return the classes with some words in their name, of the newest series first."""
+    found = connection.rows(CALLED, (words, most))
+    return [Called(row["series_id"], row["day"], row["name"]) for row in found]
 
 
 def _by_itself_or_joined(movement_id: str) -> str:

@@ -8,6 +8,7 @@ import { toggleColorMode, useColorMode } from './colorMode';
 import { Mark } from './Mark';
 import { Standing } from './Standing';
 import { useTitle } from './useTitle';
+import { Finder } from '~/features/find';
 import { meOptions, SignInAgain, SignInPage, useSignOut } from '~/features/signin';
 import { Problem } from '~/shared/http/problem';
 import { useEnded } from '~/shared/http/session';
@@ -44,6 +45,13 @@ export function Shell() {
   );
 }
 
+const PLACES = [
+  ['/', 'Series'],
+  ['/mine', 'My classes'],
+  ['/movements', 'Movements'],
+  ['/shapes', 'Shapes'],
+] as const;
+
 function TopBar({ name, role }: { name: string; role: string }) {
   const mode = useColorMode();
   const signOut = useSignOut();
@@ -60,25 +68,26 @@ function TopBar({ name, role }: { name: string; role: string }) {
       borderColor="line"
     >
       <Link asChild color="ink" fontFamily="heading" fontWeight="700" fontSize="lg">
-        <RouterLink to="/">
+        <RouterLink to="/" aria-label="Grike">
           <Mark />
-          Grike
+          <Box as="span" display={{ base: 'none', md: 'inline' }}>
+            Grike
+          </Box>
         </RouterLink>
       </Link>
-      <Link asChild color="soft">
-        <RouterLink to="/">Series</RouterLink>
-      </Link>
-      <Link asChild color="soft">
-        <RouterLink to="/movements">Movements</RouterLink>
-      </Link>
-      <Link asChild color="soft">
-        <RouterLink to="/shapes">Shapes</RouterLink>
-      </Link>
+      <Flex as="nav" aria-label="Pages" gap="inherit" minW="0" overflowX="auto">
+        {PLACES.map(([to, name]) => (
+          <Link key={to} asChild color="soft" whiteSpace="nowrap">
+            <RouterLink to={to}>{name}</RouterLink>
+          </Link>
+        ))}
+      </Flex>
       <Text ml="auto" color="soft" truncate>
         <Text as="span" display={{ base: 'none', md: 'inline' }}>
           {name}, {role}
         </Text>
       </Text>
+      <Finder />
       <IconButton
         aria-label={mode === 'dark' ? 'Use light colours' : 'Use dark colours'}
         size="xs"

@@ -55,12 +55,16 @@ class CopyWeekModel(Model):
 
 
 class SwapEverywhereModel(Model):
-    """A movement gives way to another in some weeks; ``weeks`` null: in all."""
+    """A movement gives way to another in some weeks; ``weeks`` null: in all.
+
+    ``ban``: it never comes again in this series.
+    """
 
     kind: Literal["swap-everywhere"]
     movement: str = Field(max_length=80)
     by: str = Field(max_length=80)
     weeks: list[WeekNumber] | None = Field(default=None, max_length=104)
+    ban: bool = False
 
 
 AnyMove: TypeAlias = Annotated[

@@ -46,7 +46,7 @@ def _move(body: AnyMove) -> Move:
     if isinstance(body, CopyWeekModel):
         return CopyWeek(body.week, body.other)
     weeks = None if body.weeks is None else frozenset(body.weeks)
-    return SwapEverywhere(body.movement, body.by, weeks)
+    return SwapEverywhere(body.movement, body.by, weeks, body.ban)
 
 
 @router.post("/trial")
@@ -71,5 +71,6 @@ def make_move(series_id: int, body: MoveRequest, person: Director, state: StateO
         plan, library = held.stored.plan, held.facts.library
         after = moved(plan, library, move)
         label = label_of(plan, library, move)
-        changes.rearrange(connection, held.stored, after, label, person.id)
+        put = changes.rearrange if after.shape == plan.shape else changes.reshape
+        put(connection, held.stored, after, label, person.id)
     return Changed(label=label)

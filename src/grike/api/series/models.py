@@ -15,6 +15,9 @@ from grike.core.progression import Lever
 from grike.core.series import MOST_SHAPES
 from grike.core.volume import Yardstick
 
+#: A word or two by which series are found again.
+Tag = Annotated[str, Field(min_length=1, max_length=40)]
+
 
 class PinModel(Model):
     """What the class of one day must be; ``week`` counts from 1."""
@@ -51,6 +54,21 @@ class WishesModel(Model):
     levers: list[OneOf[Lever]] = Field(default_factory=lambda: list(Lever))
     members: list[MemberModel] = Field(default_factory=list, max_length=60)
     class_cautions: list[ClassCautionsModel] = Field(default_factory=list, max_length=400)
+
+
+class Shelf(Model):
+    """The tags of a series, and whether it is in the archive."""
+
+    tags: list[Tag] = Field(max_length=12)
+    archived: bool = False
+
+
+class NewSeason(Model):
+    """A series begun again from a date on: with its classes, or to be planned anew."""
+
+    name: str = Field(min_length=1, max_length=120)
+    start: Day
+    classes: bool = False
 
 
 class NewSeries(Model):
@@ -110,6 +128,8 @@ class SeriesSummary(Model):
     status: str | None
     room: str
     run: RunBrief | None
+    tags: list[str]
+    archived: bool
 
 
 class UndoRequest(Write):

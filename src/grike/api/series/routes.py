@@ -65,10 +65,12 @@ def list_series(_: SignedIn, state: StateOf) -> list[SeriesSummary]:
                 weekdays=list(line.weekdays),
                 minutes=line.minutes,
                 classes=line.classes,
-                slots=line.slots,
+                slots=len(line.days),
                 status=line.status,
                 room=line.room,
                 run=_brief(last.get(line.id)),
+                tags=list(line.tags),
+                archived=line.archived,
             )
             for line in series.lines(connection)
         ]

@@ -120,7 +120,8 @@ def get_pace(
         series.version_of(connection, series_id)
         name = people.name_of(connection, instructor) if instructor is not None else None
         who = str(instructor) if name is not None else ""
-        learned = state.book.learned(connection, who, str(series_id))
+        group = str(series.group_of(connection, series_id))
+        learned = state.book.learned(connection, who, group)
         library = state.library(connection)
     movements = {m: e for m, e in learned.movements.items() if m in library}
     return PaceModel(

@@ -1,4 +1,4 @@
-import { Box, Button, Heading, NativeSelect, Text } from '@chakra-ui/react';
+import { Box, Button, chakra, Heading, NativeSelect, Text } from '@chakra-ui/react';
 import { type ReactNode, useState } from 'react';
 
 import { Trial } from './MovePanel';
@@ -19,9 +19,10 @@ interface Props {
 /** Beside the board: another movement in the place of one, in the whole series at once. */
 export function EverywherePanel({ board, seen, movement, onMake, busy, children }: Props) {
   const [by, setBy] = useState('');
+  const [ban, setBan] = useState(false);
   const own = seen.movements.get(movement);
   if (!own) return null;
-  const move: Move | null = by ? { kind: 'swap-everywhere', movement, by, weeks: null } : null;
+  const move: Move | null = by ? { kind: 'swap-everywhere', movement, by, weeks: null, ban } : null;
   const others = [...seen.movements.values()]
     .filter((other) => other.role === own.role && !other.retired && other.id !== own.id && other.level <= board.level)
     .sort((one, other) => one.name.localeCompare(other.name));
@@ -63,6 +64,10 @@ export function EverywherePanel({ board, seen, movement, onMake, busy, children 
       {move === null && <Box mt="4">{children}</Box>}
       {move && (
         <>
+          <chakra.label display="flex" gap="1" alignItems="center" my="2" fontSize="sm">
+            <input type="checkbox" checked={ban} onChange={(event) => setBan(event.target.checked)} />
+            and never again in this series
+          </chakra.label>
           <Trial board={board} move={move} over={null} />
           <Button size="sm" bg="action" color="onAction" mt="3" loading={busy} onClick={() => onMake(move)}>
             Swap it everywhere

@@ -2,7 +2,9 @@ import { Box, Button, Code, Flex, Heading, Link, Text } from '@chakra-ui/react';
 import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link as RouterLink, useParams } from 'react-router';
 
+import { BringOver } from './BringOver';
 import { boardOptions } from '~/features/board';
+import { useIsDirector } from '~/features/signin';
 import { data, http } from '~/shared/http/client';
 import { lookAnew } from '~/shared/http/settled';
 import { moment } from '~/shared/format/time';
@@ -29,6 +31,7 @@ const FILES = [
 /** Everything in which a series can be taken out, and links that a calendar can follow. */
 export function ExportPage() {
   const id = Number(useParams().id);
+  const director = useIsDirector();
   const board = useQuery(boardOptions(id));
   if (board.error && !board.data) return <Trouble error={board.error} onRetry={() => void board.refetch()} />;
   if (!board.data) return <Waiting what="Fetching the series" />;
@@ -56,6 +59,7 @@ export function ExportPage() {
         ))}
       </Box>
       <Links id={id} />
+      {director && <BringOver id={id} version={board.data.version} />}
     </Box>
   );
 }

@@ -3,6 +3,7 @@ import { Link as RouterLink } from 'react-router';
 
 import { isOpen, type Series } from './api';
 import { DeleteSeries } from './DeleteSeries';
+import { Shelf } from './Shelf';
 import { useIsDirector } from '~/features/signin';
 import { DAYS, shortDate } from '~/shared/format/time';
 
@@ -61,6 +62,8 @@ export function SeriesCard({ series, chosen, onChoose }: Props) {
       </Text>
       <Text color={series.classes ? 'fernInk' : 'lichenInk'}>{planned}</Text>
       <LastRun series={series} />
+      {director && chosen === undefined && <Shelf series={series} />}
+      {!director && series.tags.length > 0 && <Text fontSize="xs">{series.tags.join(', ')}</Text>}
     </Box>
   );
 }

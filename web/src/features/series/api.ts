@@ -40,6 +40,54 @@ export function useBin() {
   return { remove, restore };
 }
 
+/** Tags of a series and the archive; and the same series begun again. */
+export function useShelf() {
+  const client = useQueryClient();
+  const onSettled = () => client.invalidateQueries({ queryKey: ['series'], exact: true });
+  const shelve = useMutation({
+    mutationFn: ({ id, ...body }: { id: number } & Schemas['Shelf']) =>
+      data(http.PUT('/api/series/{series_id}/shelf', { params: { path: { series_id: id } }, body })),
+    onSettled,
+  });
+  const again = useMutation({
+    mutationFn: ({ id, ...body }: { id: number } & Schemas['NewSeason']) =>
+      data(http.POST('/api/series/{series_id}/seasons', { params: { path: { series_id: id } }, body })),
+    onSettled,
+  });
+  return { shelve, again };
+}
+
+/** A whole series from a file: looked at first, then made. */
+export function useDocument() {
+  const client = useQueryClient();
+  const look = useMutation({
+    mutationFn: (document: Record<string, unknown>) =>
+      data(http.POST('/api/series/documents/trial', { body: { document } })),
+  });
+  const make = useMutation({
+    mutationFn: (document: Record<string, unknown>) => data(http.POST('/api/series/documents', { body: { document } })),
+    onSettled: () => client.invalidateQueries({ queryKey: ['series'], exact: true }),
+  });
+  return { look, make };
+}
+
+/** How a list of series is narrowed down: by words and a tag, with the archive or without. */
+export interface Narrow {
+  words: string;
+  tag: string;
+  archive: boolean;
+}
+
+/** The series that are asked for. */
+export function narrowed(list: readonly Series[], { words, tag, archive }: Narrow): Series[] {
+  const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
+  return list.filter((series) => {
+    const text = [series.name, series.room, ...series.tags].join(' ').toLowerCase();
+    const found = wanted.every((word) => text.includes(word));
+    return found && (!tag || series.tags.includes(tag)) && series.archived === archive;
+  });
+}
+
 export function usePlanSeveral() {
   const client = useQueryClient();
   return useMutation({

@@ -86,6 +86,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/find": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Find
+         * @description Return what words find in all series and in the library.
+         */
+        get: operations["find"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/formats": {
         parameters: {
             query?: never;
@@ -298,6 +318,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/my-classes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * My Classes
+         * @description Return what one is down to teach, the next first; ``since``: from then on, by the wall.
+         */
+        get: operations["my_classes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people": {
         parameters: {
             query?: never;
@@ -482,6 +522,46 @@ export interface paths {
         get: operations["list_bin"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/documents": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Document
+         * @description Make a new series of a document, with its classes.
+         */
+        post: operations["bring_document"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/documents/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Document
+         * @description Return what a document would make; nothing is stored.
+         */
+        post: operations["try_document"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1014,8 +1094,32 @@ export interface paths {
          * @description Return a series as the open JSON document of docs/formats/plan.schema.json.
          */
         get: operations["get_series_document"];
-        put?: never;
+        /**
+         * Bring Document Over
+         * @description Put a document in the place of a series, as one change that can be undone.
+         */
+        put: operations["bring_document_over"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{series_id}/document/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Document Over
+         * @description Return what it does to put a document in the place of a series; nothing is changed.
+         */
+        post: operations["try_document_over"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1302,6 +1406,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/series/{series_id}/seasons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Season
+         * @description Begin a series again from a date on; what was learned of the group stays.
+         */
+        post: operations["begin_season"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/series/{series_id}/setup": {
         parameters: {
             query?: never;
@@ -1346,6 +1470,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/series/{series_id}/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Shelve
+         * @description Put tags on a series, and put it into the archive or take it out.
+         */
+        put: operations["shelve"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/series/{series_id}/undo": {
         parameters: {
             query?: never;
@@ -1360,6 +1504,46 @@ export interface paths {
          * @description Take the last change back: the one that the page showed, and somebody else's only if sure.
          */
         post: operations["undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{series_id}/weeks/{week}/give": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Give Week
+         * @description Put somebody down for every class of a week that was not taught yet.
+         */
+        post: operations["give_week"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{series_id}/weeks/{week}/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Week
+         * @description Put down who teaches a week, in the place of what stood there and was not taught.
+         */
+        put: operations["put_week"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2327,6 +2511,18 @@ export interface components {
          */
         Demand: "kneeling" | "head-down" | "overhead" | "balance" | "belly-pressure" | "long-hold" | "quick";
         /**
+         * DocumentOver
+         * @description A whole series to be put in the place of what a series is now.
+         */
+        DocumentOver: {
+            /** Document */
+            document: {
+                [key: string]: components["schemas"]["JsonValue"];
+            };
+            /** Version */
+            version: number;
+        };
+        /**
          * DraftDocument
          * @description A class that is being written, as the open document.
          */
@@ -2582,6 +2778,15 @@ export interface components {
             what: string[];
         };
         /**
+         * Given
+         * @description A week as it was, to be put back, and what happened in words.
+         */
+        Given: {
+            before: components["schemas"]["WeekSessions"];
+            /** Label */
+            label: string;
+        };
+        /**
          * Handling
          * @description How a one-sided movement shares its bouts between left and right.
          *
@@ -2590,6 +2795,23 @@ export interface components {
          * @enum {string}
          */
         Handling: "two-bouts" | "split" | "by-round" | "chain" | "left-only" | "right-only";
+        /**
+         * Hit
+         * @description Something that was found, where it is, and what is to be known of it in a line.
+         */
+        Hit: {
+            /** About */
+            about: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "series" | "class" | "movement";
+            /** Name */
+            name: string;
+            /** To */
+            to: string;
+        };
         /**
          * ImportResult
          * @description What a table changed.
@@ -2976,6 +3198,33 @@ export interface components {
             sets: number;
         };
         /**
+         * MyClass
+         * @description A class that one is down to teach. ``slot`` None: its day is closed by now.
+         */
+        MyClass: {
+            /** Name */
+            name: string;
+            /** Recorded */
+            recorded: boolean;
+            /** Room */
+            room: string | null;
+            /** Series */
+            series: number;
+            /** Series Name */
+            series_name: string;
+            /** Session */
+            session: number;
+            /** Slot */
+            slot: number | null;
+            /**
+             * Starts At
+             * Format: date-time
+             */
+            starts_at: string;
+            /** Week */
+            week: number;
+        };
+        /**
          * Named
          * @description An id and its name for people.
          */
@@ -3035,6 +3284,24 @@ export interface components {
             made_at: string;
             /** Path */
             path: string;
+        };
+        /**
+         * NewSeason
+         * @description A series begun again from a date on: with its classes, or to be planned anew.
+         */
+        NewSeason: {
+            /**
+             * Classes
+             * @default false
+             */
+            classes: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Start
+             * Format: date
+             */
+            start: string;
         };
         /**
          * NewSeries
@@ -3522,10 +3789,44 @@ export interface components {
             stop: string;
         };
         /**
+         * SeriesDocument
+         * @description A whole series as the open document of docs/formats/plan.schema.json.
+         */
+        SeriesDocument: {
+            /** Document */
+            document: {
+                [key: string]: components["schemas"]["JsonValue"];
+            };
+        };
+        /**
+         * SeriesPreview
+         * @description What a document holds: the series that it would make, and the musts that it breaks.
+         */
+        SeriesPreview: {
+            /** Classes */
+            classes: number;
+            /** Minutes */
+            minutes: number;
+            /** Musts */
+            musts: string[];
+            /** Name */
+            name: string;
+            /** Room */
+            room: string;
+            /** Slots */
+            slots: number;
+            /** Start */
+            start: string;
+            /** Weeks */
+            weeks: number;
+        };
+        /**
          * SeriesSummary
          * @description A series in the list.
          */
         SeriesSummary: {
+            /** Archived */
+            archived: boolean;
             /** Classes */
             classes: number;
             /** Id */
@@ -3546,6 +3847,8 @@ export interface components {
             start: string;
             /** Status */
             status: string | null;
+            /** Tags */
+            tags: string[];
             /** Weekdays */
             weekdays: number[];
             /** Weeks */
@@ -3720,6 +4023,19 @@ export interface components {
             minutes: number;
         };
         /**
+         * Shelf
+         * @description The tags of a series, and whether it is in the archive.
+         */
+        Shelf: {
+            /**
+             * Archived
+             * @default false
+             */
+            archived: boolean;
+            /** Tags */
+            tags: string[];
+        };
+        /**
          * ShortenRequest
          * @description How many minutes a class is to be shorter, and in which order things go.
          */
@@ -3840,8 +4156,15 @@ export interface components {
         /**
          * SwapEverywhereModel
          * @description A movement gives way to another in some weeks; ``weeks`` null: in all.
+         *
+         *     ``ban``: it never comes again in this series.
          */
         SwapEverywhereModel: {
+            /**
+             * Ban
+             * @default false
+             */
+            ban: boolean;
             /** By */
             by: string;
             /**
@@ -3971,6 +4294,37 @@ export interface components {
             strain: number | null;
             /** Total */
             total: number;
+        };
+        /**
+         * WeekSession
+         * @description A teaching of a class of the week. ``day``: seven times the week, from 0, and the weekday.
+         */
+        WeekSession: {
+            /** Day */
+            day: number;
+            /** Instructor */
+            instructor: number | null;
+            /**
+             * Starts At
+             * Format: date-time
+             */
+            starts_at: string;
+        };
+        /**
+         * WeekSessions
+         * @description Who teaches the classes of a week; what was recorded is not among them and stays.
+         */
+        WeekSessions: {
+            /** Sessions */
+            sessions: components["schemas"]["WeekSession"][];
+        };
+        /**
+         * WeekTeacher
+         * @description Who teaches a whole week.
+         */
+        WeekTeacher: {
+            /** Instructor */
+            instructor: number;
         };
         /**
          * WhatIf
@@ -4212,6 +4566,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ComparisonModel"];
+                };
+            };
+        };
+    };
+    find: {
+        parameters: {
+            query: {
+                words: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Hit"][];
                 };
             };
         };
@@ -4504,6 +4880,28 @@ export interface operations {
             };
         };
     };
+    my_classes: {
+        parameters: {
+            query?: {
+                since?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MyClass"][];
+                };
+            };
+        };
+    };
     list_people: {
         parameters: {
             query?: never;
@@ -4740,6 +5138,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DeletedModel"][];
+                };
+            };
+        };
+    };
+    bring_document: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeriesDocument"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Created"];
+                };
+            };
+        };
+    };
+    try_document: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeriesDocument"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeriesPreview"];
                 };
             };
         };
@@ -5469,6 +5915,58 @@ export interface operations {
             };
         };
     };
+    bring_document_over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DocumentOver"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    try_document_over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DocumentOver"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ConsequencesModel"];
+                };
+            };
+        };
+    };
     fix_finding: {
         parameters: {
             query?: never;
@@ -5808,6 +6306,32 @@ export interface operations {
             };
         };
     };
+    begin_season: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewSeason"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Created"];
+                };
+            };
+        };
+    };
     get_setup: {
         parameters: {
             query?: never;
@@ -5882,6 +6406,32 @@ export interface operations {
             };
         };
     };
+    shelve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Shelf"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
     undo: {
         parameters: {
             query?: never;
@@ -5894,6 +6444,60 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["UndoRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    give_week: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+                week: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeekTeacher"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Given"];
+                };
+            };
+        };
+    };
+    put_week: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+                week: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeekSessions"];
             };
         };
         responses: {
