@@ -129,6 +129,15 @@ class Drafts(WithApplication):
         self.assertEqual(len(after["blocks"]), 5)
         self.assertIn("dumbbell-medium", after["kit"])
 
+    def test_lines_are_read(self) -> None:
+        """Parts and movements with amounts; a class of them can be tried at once."""
+        text = {"text": "Lift 3 x 10\nGoblet squat\nPush-up 12\n"}
+        lines = self.post("/api/class-text", text).json()
+        self.assertEqual([line["kind"] for line in lines], ["part", "movement", "movement"])
+        self.assertEqual((lines[0]["part"], lines[0]["sets"]), ("lift", 3))
+        self.assertEqual((lines[2]["guesses"][0]["movement"], lines[2]["reps"]), ("push-up", 12))
+        self.assertEqual(self.post("/api/class-text", {"text": ""}).status_code, 422)
+
     def test_refusals_say_where_and_change_nothing(self) -> None:
         """An unknown movement, an old version and an instructor."""
         document = self.document()

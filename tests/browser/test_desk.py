@@ -161,6 +161,21 @@ class FromNothing(WithClass):
         self.assertEqual([item.reps for item in design.blocks[2].items], [12, None])
         self.assertEqual(design.blocks[3].items[1].seconds, 30)
 
+    def test_a_class_is_pasted(self) -> None:
+        """Lines from elsewhere: each guess is shown, one is changed, and they join the edit."""
+        self.go(self.bench, "[data-purpose=work] [data-row]")
+        rows = len(self.all(ROW))
+        self.press("Paste a class")
+        text = "Abs 3 x 10\nCrunchs 15\nHigh plank 30 s\nZzyzx qwv\n"
+        self.see("[aria-label='Lines of a class']").send_keys(text)
+        self.press("Read it")
+        guess = Select(self.see("[aria-label^='What “Crunchs']"))
+        self.assertEqual(guess.first_selected_option.text, "Crunch")
+        self.assertEqual(self.axe(), [])
+        self.press("Add 2 movements")
+        self.until(ROW, rows + 2)
+        self.see(DOES)
+
     def test_a_name_that_is_several_is_asked_about(self) -> None:
         """What could be meant is offered; a press takes it."""
         self.go(self.bench, "[data-purpose=work] [data-row]")

@@ -16,7 +16,7 @@ from starlette.middleware.base import RequestResponseEndpoint
 from starlette.middleware.gzip import GZipMiddleware
 
 from grike import VERSION
-from grike.api import find, problems
+from grike.api import class_text, find, problems
 from grike.api.bodies import Bodies
 from grike.api.classes import choices, drafts
 from grike.api.classes import routes as classes
@@ -61,6 +61,7 @@ ROUTERS = (
     classes,
     choices,
     drafts,
+    class_text,
     fixing,
     templates,
     sessions,

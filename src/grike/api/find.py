@@ -60,7 +60,11 @@ def _series(lines: list[series.SeriesLine], wanted: str) -> list[Hit]:
 def _movements(state: StateOf, connection: Connection, words: str) -> list[Hit]:
     library = state.library(connection)
     out: list[Hit] = []
-    for found in search(library, words)[:MOST]:
+    begun = squashed(words)
+    hits = search(library, words)
+    # A name with a word that begins so comes first: "row" means rows before narrow squats.
+    hits.sort(key=lambda hit: not _begins(library[hit.movement_id].name, begun))
+    for found in hits[:MOST]:
         used = uses.uses_of(connection, found.movement_id)
         many = len({use.series_id for use in used})
         about = f"in {len(used)} classes of {many} series" if used else "in no class"
@@ -73,6 +77,11 @@ def _movements(state: StateOf, connection: Connection, words: str) -> list[Hit]:
             )
         )
     return out
+
+
+def _begins(name: str, wanted: str) -> bool:
+    words = name.split()
+    return any(squashed(" ".join(words[at:])).startswith(wanted) for at in range(len(words)))
 
 
 def _classes(connection: Connection, lines: list[series.SeriesLine], words: str) -> list[Hit]:

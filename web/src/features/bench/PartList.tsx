@@ -4,6 +4,7 @@ import { type KeyboardEvent, useEffect, useRef } from 'react';
 import { AddPart } from './AddPart';
 import { PartHead } from './PartHead';
 import { PartRow } from './PartRow';
+import { PasteClass } from './PasteClass';
 import type { Desk, Place } from './useDesk';
 import type { PartActs } from './usePartActs';
 
@@ -70,7 +71,12 @@ export function PartList({ desk, picked, may, acts, onPick }: Props) {
         })}
       </Box>
       {desk.design.blocks.length === 0 && <Text color="soft">There is nothing in this class yet.</Text>}
-      {may && <AddPart onAdd={acts.addBlock} />}
+      {may && (
+        <>
+          <AddPart onAdd={acts.addBlock} />
+          <PasteClass onAdd={acts.addBlocks} />
+        </>
+      )}
     </Box>
   );
 }

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 
+import { CopyText } from './CopyText';
 import { templatesOptions, useTemplateWrites } from './api';
 import type { Schemas } from '~/shared/http/client';
 import { Trouble } from '~/shared/ui/States';
@@ -79,6 +80,7 @@ export function Templates({ detail }: { detail: Schemas['ClassDetail'] }) {
         >
           Bring a class from a file
         </Button>
+        <CopyText detail={detail} />
         <Button asChild size="xs" variant="outline">
           <RouterLink to={`/shapes/new?series=${detail.series}&slot=${detail.slot}`}>
             Make a shape of this class

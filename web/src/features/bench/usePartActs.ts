@@ -23,6 +23,10 @@ export function usePartActs(desk: Desk, picked: Place, onPick: (place: Place) =>
     setBlocks([...design.blocks, { ...block, row: newRow() }]);
     onPick({ block: design.blocks.length, place: null });
   };
+  const addBlocks = (blocks: Block[]) => {
+    setBlocks([...design.blocks, ...blocks]);
+    onPick({ block: design.blocks.length, place: null });
+  };
   const takeBlock = (number: number) => {
     setBlock(number, null);
     const last = design.blocks.length - 2;
@@ -55,7 +59,7 @@ export function usePartActs(desk: Desk, picked: Place, onPick: (place: Place) =>
     );
     onPick({ block: next, place: by > 0 ? 0 : theirs.length });
   };
-  return { setBlock, setItem, addItem, addBlock, takeBlock, moveBlock, moveItem };
+  return { setBlock, setItem, addItem, addBlock, addBlocks, takeBlock, moveBlock, moveItem };
 }
 
 export type PartActs = ReturnType<typeof usePartActs>;

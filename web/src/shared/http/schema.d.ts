@@ -66,6 +66,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/class-text": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Text
+         * @description Return what the lines of a text are taken for; nothing is stored.
+         */
+        post: operations["read_text"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compare": {
         parameters: {
             query?: never;
@@ -2787,6 +2807,18 @@ export interface components {
             label: string;
         };
         /**
+         * GuessModel
+         * @description A movement that a line may mean; ``likeness`` of 100.
+         */
+        GuessModel: {
+            /** Likeness */
+            likeness: number;
+            /** Movement */
+            movement: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * Handling
          * @description How a one-sided movement shares its bouts between left and right.
          *
@@ -2868,6 +2900,12 @@ export interface components {
             /** Words */
             words: string;
         };
+        /**
+         * Kind
+         * @description What a line is taken for.
+         * @enum {string}
+         */
+        Kind: "part" | "movement" | "unknown";
         /**
          * Kit
          * @description A kind of kit that a room may hold.
@@ -3460,6 +3498,14 @@ export interface components {
             value: number;
         };
         /**
+         * PastedText
+         * @description What somebody typed or pasted.
+         */
+        PastedText: {
+            /** Text */
+            text: string;
+        };
+        /**
          * Pattern
          * @description How the body moves, whatever the kit. A fly is no press, a straightened knee no squat.
          * @enum {string}
@@ -3562,6 +3608,27 @@ export interface components {
          * @enum {string}
          */
         Purpose: "welcome" | "warm-up" | "work" | "breather" | "cool-down" | "close";
+        /**
+         * ReadLineModel
+         * @description A line as it was read: a part, a movement with its guesses, or nothing that is known.
+         */
+        ReadLineModel: {
+            /** Guesses */
+            guesses: components["schemas"]["GuessModel"][];
+            kind: components["schemas"]["Kind"];
+            /** Line */
+            line: string;
+            /** Part */
+            part: string;
+            /** Reps */
+            reps: number | null;
+            /** Seconds */
+            seconds: number | null;
+            /** Sets */
+            sets: number | null;
+            /** Sure */
+            sure: boolean;
+        };
         /**
          * ReasonModel
          * @description A reason in a sentence, with its rule; "" where no rule says it.
@@ -4543,6 +4610,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+        };
+    };
+    read_text: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PastedText"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadLineModel"][];
                 };
             };
         };
