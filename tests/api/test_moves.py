@@ -55,6 +55,32 @@ class Moves(WithApplication):
         self.assertEqual(self.classes(), there)
         self.assertEqual(self.board(self.series_id)["certificate"], before["certificate"])
 
+    def test_a_rule_is_mended_at_once(self) -> None:
+        """A worse week: what the trial tells is what one press makes, and undo takes it back."""
+        self.post(self.path, self.asked(kind="copy", day=0, other=2))
+        self.post(self.path, self.asked(kind="copy", day=0, other=4))
+        worse = self.board(self.series_id)
+        ways = f"/api/series/{self.series_id}/rules"
+        mended = 0
+        for rule in dict.fromkeys(found["rule"] for found in worse["findings"]):
+            before = self.board(self.series_id)
+            body = {"version": before["version"]}
+            told = self.post(f"{ways}/{rule}/mend/trial", body).json()
+            made = self.post(f"{ways}/{rule}/mend", body)
+            self.assertEqual(made.status_code, 200 if told["done"] else 409, made.text)
+            after = self.board(self.series_id)
+            self.assertEqual(after["cost"], told["consequences"]["cost_after"])
+            left = [f for f in after["findings"] if f["rule"] == rule and f["mode"] != "remark"]
+            self.assertEqual(len(left), told["left"])
+            musts = [f for f in after["findings"] if f["mode"] == "must"]
+            self.assertLessEqual(
+                len(musts), len([f for f in before["findings"] if f["mode"] == "must"])
+            )
+            mended += len(told["done"])
+        self.assertGreater(mended, 2)
+        unknown = self.post(f"{ways}/Z9/mend/trial", {"version": after["version"]})
+        self.assertEqual(unknown.status_code, 404)
+
     def test_refusals_change_nothing(self) -> None:
         """A stale version, a closed day, a locked class, a move that is none, an instructor."""
         version = self.board(self.series_id)["version"]

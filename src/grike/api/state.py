@@ -15,6 +15,7 @@ from pydantic import BaseModel
 from starlette.responses import Response
 
 from grike.api.pacing import DayPaces, PaceBook
+from grike.core.advice.fixes.many import Mended, mended
 from grike.core.library import Library
 from grike.core.pace import Paces
 from grike.core.rules import Facts, Finding, findings
@@ -55,6 +56,7 @@ class HeldSeries:
         self.stored, self.facts, self._paces = stored, facts, paces
         self._found: tuple[Finding, ...] | None = None
         self._pages: dict[Hashable, bytes] = {}
+        self._mended: dict[str, Mended] = {}
         self._lock = threading.Lock()
 
     @property
@@ -70,6 +72,16 @@ class HeldSeries:
         draft = HeldSeries(self.stored, facts, self._paces)
         draft._found = found
         return draft
+
+    def mended(self, rule: str) -> Mended:
+        """Return the series with what a rule finds mended; worked out when it is first asked for.
+
+        What was shown is then what is put in, and is not worked out twice.
+        """
+        with self._lock:
+            if rule not in self._mended:
+                self._mended[rule] = mended(self.facts, rule)
+            return self._mended[rule]
 
     def is_current(self, version: int, library: Library, paces: DayPaces) -> bool:
         """Return whether nothing has changed that the facts were made of."""

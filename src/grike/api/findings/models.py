@@ -5,6 +5,7 @@ from __future__ import annotations
 from pydantic import Field
 
 from grike.api.model import Model
+from grike.api.moves.models import ConsequencesModel
 from grike.api.shared import Write
 
 
@@ -14,6 +15,14 @@ class FixModel(Model):
     text: str
     cost_change: int
     also: list[str]
+
+
+class MendedModel(Model):
+    """What is mended at once of one rule: the edits in words, what they do, and what is left."""
+
+    done: list[str]
+    left: int
+    consequences: ConsequencesModel
 
 
 class FixRequest(Write):

@@ -4,12 +4,15 @@ from __future__ import annotations
 
 from fastapi import APIRouter
 
-from grike.api.findings.models import FixModel, FixRequest
+from grike.api.findings.models import FixModel, FixRequest, MendedModel
+from grike.api.moves.views import consequences_model
 from grike.api.security import Director, SignedIn, StateOf
-from grike.api.shared import Changed
+from grike.api.shared import Changed, Write
 from grike.api.state import HeldSeries
+from grike.core.advice.consequences import consequences
 from grike.core.advice.fixes import Fix, applied, fixes
-from grike.core.errors import Conflict
+from grike.core.errors import Conflict, NotFound
+from grike.core.rules import BY_ID
 from grike.store import changes
 
 router = APIRouter(prefix="/api/series/{series_id}", tags=["fixes"])
@@ -58,3 +61,46 @@ def fix_finding(
         changes.require_current(connection, series_id, body.version)
         changes.save(connection, held.stored, edited, chosen.text, person.id)
     return Changed(label=chosen.text)
+
+
+def _known(rule: str) -> str:
+    if rule not in BY_ID:
+        raise NotFound(f"There is no rule '{rule[:20]}'.", fix="Load the page again.")
+    return rule
+
+
+@router.post("/rules/{rule}/mend/trial")
+def try_mending(series_id: int, rule: str, body: Write, _: Director, state: StateOf) -> MendedModel:
+    """Return what it does to mend at once what a rule finds; nothing is changed."""
+    with state.database.transaction() as connection:
+        held = state.series(connection, series_id)
+        changes.require_seen(connection, held.stored, body.version)
+    found = held.mended(_known(rule))
+    told = consequences(held.facts, held.found, found.plan)
+    label = _label(rule, len(found.done))
+    return MendedModel(
+        done=list(found.done), left=found.left, consequences=consequences_model(told, label)
+    )
+
+
+@router.post("/rules/{rule}/mend")
+def mend_rule(series_id: int, rule: str, body: Write, person: Director, state: StateOf) -> Changed:
+    """Mend at once what a rule finds, as one change."""
+    with state.database.transaction() as connection:
+        changes.require_current(connection, series_id, body.version)
+        held = state.series(connection, series_id)
+    found = held.mended(_known(rule))
+    if not found.done:
+        raise Conflict(
+            "Nothing of this is mended by single edits.",
+            fix="Re-fill the classes, plan again, or ease the rule.",
+        )
+    label = _label(rule, len(found.done))
+    with state.database.transaction() as connection:
+        changes.require_current(connection, series_id, body.version)
+        changes.rearrange(connection, held.stored, found.plan, label, person.id)
+    return Changed(label=label)
+
+
+def _label(rule: str, many: int) -> str:
+    return f"Mend {BY_ID[rule].title.lower()} ({rule}) in {many} place{'' if many == 1 else 's'}"

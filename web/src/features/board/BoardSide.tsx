@@ -5,7 +5,7 @@ import { Balance } from './Balance';
 import { BodyColumn } from './BodyColumn';
 import { GiveWeek } from './GiveWeek';
 import { VolumeSteps } from './VolumeSteps';
-import { Findings } from '~/features/findings';
+import { GroupedFindings } from '~/features/findings';
 import { useIsDirector } from '~/features/signin';
 import type { Schemas } from '~/shared/http/client';
 
@@ -40,7 +40,7 @@ export const BoardSide = memo(function BoardSide({ board, week, onWeek }: Props)
       {volume ? <BodyColumn volume={volume} title={title} /> : <Text color="soft">No classes in this week yet.</Text>}
       {volume && <Balance volume={volume} load={week === null ? undefined : board.week_loads[week]} />}
       <Box mt="2" pt="2" borderTop="1px solid" borderColor="line">
-        {board.classes.length > 0 && <Findings series={board.id} version={board.version} findings={shown} />}
+        {board.classes.length > 0 && <GroupedFindings series={board.id} version={board.version} findings={shown} />}
       </Box>
     </>
   );

@@ -1,7 +1,7 @@
 import { Box, Text } from '@chakra-ui/react';
 
 import { type Change, changesOf, costWords, kitChange, mustWords } from './difference';
-import { lookOf } from '~/features/findings';
+import { lookOf } from '~/shared/format/look';
 import type { Schemas } from '~/shared/http/client';
 import { useNames } from '~/shared/http/vocabulary';
 import { againstSlot, DAYS, figure } from '~/shared/format/time';

@@ -17,6 +17,37 @@ export function fixesOptions(series: number, version: number, number: number) {
   });
 }
 
+/** What it would do to mend at once what a rule finds. */
+export function mendOptions(series: number, version: number, rule: string) {
+  return queryOptions({
+    queryKey: ['series', series, 'mend', version, rule],
+    meta: OF_VERSION,
+    queryFn: () =>
+      data(
+        http.POST('/api/series/{series_id}/rules/{rule}/mend/trial', {
+          params: { path: { series_id: series, rule } },
+          body: { version },
+        }),
+      ),
+    staleTime: Infinity,
+    retry: false,
+  });
+}
+
+export function useMend(series: number, version: number) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (rule: string) =>
+      data(
+        http.POST('/api/series/{series_id}/rules/{rule}/mend', {
+          params: { path: { series_id: series, rule } },
+          body: { version },
+        }),
+      ),
+    onSettled: lookAnew(client, ['series', series]),
+  });
+}
+
 /** Put a fix in; it names the version that the page shows. */
 export function useFix(series: number, version: number) {
   const client = useQueryClient();

@@ -1,2 +1,2 @@
 export { Findings } from './Findings';
-export { lookOf } from './look';
+export { GroupedFindings } from './GroupedFindings';

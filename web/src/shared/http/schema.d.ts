@@ -1406,6 +1406,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/series/{series_id}/rules/{rule}/mend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mend Rule
+         * @description Mend at once what a rule finds, as one change.
+         */
+        post: operations["mend_rule"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{series_id}/rules/{rule}/mend/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Mending
+         * @description Return what it does to mend at once what a rule finds; nothing is changed.
+         */
+        post: operations["try_mending"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/series/{series_id}/runs": {
         parameters: {
             query?: never;
@@ -3042,6 +3082,17 @@ export interface components {
             cautions: components["schemas"]["Caution"][];
             /** Name */
             name: string;
+        };
+        /**
+         * MendedModel
+         * @description What is mended at once of one rule: the edits in words, what they do, and what is left.
+         */
+        MendedModel: {
+            consequences: components["schemas"]["ConsequencesModel"];
+            /** Done */
+            done: string[];
+            /** Left */
+            left: number;
         };
         /**
          * Mode
@@ -6367,6 +6418,60 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReturningModel"][];
+                };
+            };
+        };
+    };
+    mend_rule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+                rule: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Write"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    try_mending: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+                rule: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Write"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MendedModel"];
                 };
             };
         };
