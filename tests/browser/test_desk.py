@@ -186,3 +186,23 @@ class FromNothing(WithClass):
         if len(self.all(ROW)) == rows:
             self.see("aside form button[type=button]").click()
         self.until(ROW, rows + 1)
+
+
+class Compared(WithClass):
+    def test_two_classes_side_by_side(self) -> None:
+        """Two are picked on the board and held against each other; another is chosen there."""
+        self.go(f"/series/{self.series_id}", "[aria-label^='Move, copy or lock']")
+        first, second = self.all("[aria-label^='Move, copy or lock']")[:2]
+        first.click()
+        # The second joins with shift.
+        self.driver.execute_script(
+            "arguments[0].dispatchEvent(new MouseEvent('click', {bubbles: true, shiftKey: true}))",
+            second,
+        )
+        self.press("Compare the two")
+        self.see("[aria-label='Sets by muscle'] td")
+        self.assertEqual(self.axe(), [])
+        before = self.driver.current_url
+        Select(self.see("[aria-label='The other class']")).select_by_index(2)
+        self.wait.until(lambda d: d.current_url != before)
+        self.see("[aria-label='Sets by muscle'] td")

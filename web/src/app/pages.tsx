@@ -63,6 +63,7 @@ export const PAGES: readonly Page[] = [
   page('/series/:id/classes/:slot', async () => (await import('~/features/bench')).ClassPage),
   page('/series/:id/classes/:slot/sheet', async () => (await import('~/features/sheet')).RunSheetPage),
   page('/series/:id/classes/:slot/choices', async () => (await import('~/features/choices')).ChoicesPage),
+  page('/compare', async () => (await import('~/features/choices')).ComparePage),
   page('/series/:id/classes/:slot/teach', async () => (await import('~/features/teach')).TeachPage),
   page('/series/:id/pace', async () => (await import('~/features/record')).PacePage),
   page('/series/:id/what-ifs', async () => (await import('~/features/whatifs')).WhatIfPage),

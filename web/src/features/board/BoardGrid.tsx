@@ -1,4 +1,4 @@
-import { chakra, Text } from '@chakra-ui/react';
+import { Box, chakra, Text } from '@chakra-ui/react';
 import { memo, useMemo } from 'react';
 
 import { Cell, type Look, ShownClasses } from './Cell';
@@ -21,6 +21,9 @@ interface Props {
   onWrite: ((day: number) => void) | null;
 }
 
+/** The names of the days stay in sight while one goes down the weeks. */
+const TOP = { position: 'sticky', top: '0', bg: 'page' } as const;
+
 /** Weeks down, days across. */
 export function BoardGrid(props: Props) {
   const { board, look, week, picked, moving, movable, onWeek, onPick, onOver, onPut, onWrite } = props;
@@ -33,6 +36,8 @@ export function BoardGrid(props: Props) {
   const grid = (
     <chakra.table
       w="full"
+      // Narrower than this names would be cut to nothing: the board is then moved sideways in its frame.
+      minW={{ base: `${5 + 8.5 * board.weekdays.length}rem`, lg: '0' }}
       tableLayout="fixed"
       borderSpacing="1.5"
       css={{ borderCollapse: 'separate' }}
@@ -40,11 +45,11 @@ export function BoardGrid(props: Props) {
     >
       <thead>
         <tr>
-          <chakra.th w="20" textAlign="left" fontWeight="400" color="soft" scope="col">
+          <chakra.th {...TOP} left="0" zIndex="2" w="20" textAlign="left" fontWeight="400" color="soft" scope="col">
             Week
           </chakra.th>
           {board.weekdays.map((day) => (
-            <chakra.th key={day} textAlign="left" fontWeight="600" scope="col">
+            <chakra.th key={day} {...TOP} zIndex="1" textAlign="left" fontWeight="600" scope="col">
               {DAYS[day]}
             </chakra.th>
           ))}
@@ -53,7 +58,7 @@ export function BoardGrid(props: Props) {
       <tbody>
         {Array.from({ length: board.weeks }, (_, row) => (
           <tr key={row}>
-            <chakra.th scope="row" verticalAlign="top" p="0" h="24">
+            <chakra.th scope="row" position="sticky" left="0" zIndex="1" bg="page" verticalAlign="top" p="0" h="24">
               <WeekButton board={board} row={row} chosen={week === row} onWeek={onWeek} />
             </chakra.th>
             {board.weekdays.map((weekday) => {
@@ -80,7 +85,11 @@ export function BoardGrid(props: Props) {
       </tbody>
     </chakra.table>
   );
-  return <ShownClasses value={shown}>{grid}</ShownClasses>;
+  return (
+    <ShownClasses value={shown}>
+      <Box overflowX={{ base: 'auto', lg: 'visible' }}>{grid}</Box>
+    </ShownClasses>
+  );
 }
 
 interface WeekProps {

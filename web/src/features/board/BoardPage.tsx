@@ -103,6 +103,11 @@ function LoadedBoard({ board }: { board: Schemas['Board'] }) {
         aria-label="Volume and balance"
         w={{ base: 'full', lg: '96' }}
         flexShrink="0"
+        // Figures stay in sight beside twelve weeks.
+        position={{ base: 'static', lg: 'sticky' }}
+        top="2"
+        maxH={{ lg: 'calc(100dvh - 1rem)' }}
+        overflowY={{ lg: 'auto' }}
         bg="panel"
         border="1px solid"
         borderColor="line"

@@ -47,7 +47,14 @@ export function PickedPanel({ board, days, onMoving, onMake, onLeave, busy }: Pr
           </>
         )}
         {days.length === 2 && other !== undefined && (
-          <Act onDo={() => setMove({ kind: 'exchange', day, other })}>Exchange the two</Act>
+          <>
+            <Act onDo={() => setMove({ kind: 'exchange', day, other })}>Exchange the two</Act>
+            <Button asChild size="xs" variant="outline">
+              <RouterLink to={`/compare?one=${board.id}.${first.slot}&other=${board.id}.${picked[1]?.slot}`}>
+                Compare the two
+              </RouterLink>
+            </Button>
+          </>
         )}
         <Act onDo={() => locks.mutate({ slots, locked: !locked })}>{locked ? 'Unlock' : 'Lock'}</Act>
         <Act onDo={() => setMove({ kind: 'take-off', days: [...days] })}>Take off</Act>

@@ -1,1 +1,2 @@
 export { ChoicesPage } from './ChoicesPage';
+export { ComparePage } from './ComparePage';

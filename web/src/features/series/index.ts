@@ -1,1 +1,2 @@
 export { SeriesPage } from './SeriesPage';
+export { listOptions } from './api';
