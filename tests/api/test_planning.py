@@ -227,6 +227,26 @@ class WhatIfs(WithSeries):
         self.assertEqual(self.client.delete(f"/api/runs/{run}", headers=self.csrf).status_code, 204)
         self.assertEqual(self.client.get(f"/api/series/{self.series_id}/what-ifs").json(), [])
 
+    def test_a_set_up_of_ones_own(self) -> None:
+        """Any other set-up is planned beside; put in its place, undo brings all back."""
+        before = self.board(self.series_id)
+        setup = self.client.get(f"/api/series/{self.series_id}/setup").json()
+        del setup["version"]
+        (run,) = self.begin({"label": "Two days", "setup": {**setup, "weekdays": [0, 4]}})
+        self.assertEqual(self.board(self.series_id)["version"], before["version"])
+        put = f"/api/runs/{run}/put-in"
+        self.assertEqual(self.post(put, {"version": 0}).status_code, 409)
+        answer = self.post(put, {"version": before["version"]})
+        self.assertEqual(answer.status_code, 200, answer.text)
+        after = self.board(self.series_id)
+        self.assertEqual((after["weekdays"], len(after["classes"])), ([0, 4], 2))
+        self.assertIn("Two days", after["undo"]["label"])
+        self.post(f"/api/series/{self.series_id}/undo", {"version": after["version"]})
+        self.assertEqual(self.board(self.series_id)["classes"], before["classes"])
+        bad = {"changes": [{"label": "None", "setup": {**setup, "minutes": 900}}]}
+        refused = self.post(f"/api/series/{self.series_id}/what-ifs", bad)
+        self.assertEqual(refused.status_code, 422)
+
     def test_one_that_cannot_be(self) -> None:
         """Impossible set-ups are refused by their number; one without a plan says why."""
         answer = self.post(

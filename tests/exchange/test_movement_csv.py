@@ -37,6 +37,15 @@ class RoundTrip(unittest.TestCase):
         """Every movement that ships comes back as the very same entry."""
         self.assertEqual(from_csv(to_csv(ENTRIES)), ENTRIES)
 
+    def test_as_a_spreadsheet_saves_it(self) -> None:
+        """With a byte order mark, cells parted by semicolons, and other ends of lines."""
+        rows = list(csv.DictReader(io.StringIO(to_csv(ENTRIES[:20]))))
+        out = io.StringIO()
+        writer = csv.DictWriter(out, NAMES, delimiter=";", lineterminator="\r\n")
+        writer.writeheader()
+        writer.writerows(rows)
+        self.assertEqual(from_csv("\ufeff" + out.getvalue()), ENTRIES[:20])
+
     def test_columns_are_explained(self) -> None:
         """Each field of an entry is a column with its meaning."""
         for entry in ENTRIES:

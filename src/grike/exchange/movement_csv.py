@@ -187,7 +187,11 @@ def from_csv(text: str) -> list[Entry]:
 
     Raises InvalidInput that tells every fault by line and column, and takes in nothing then.
     """
-    reader = csv.DictReader(io.StringIO(text, newline=""), strict=True)
+    text = text.removeprefix("\ufeff")
+    head = text.split("\n", 1)[0]
+    # Spreadsheets of some countries part cells by semicolons; names of columns have neither.
+    apart = ";" if head.count(";") > head.count(",") else ","
+    reader = csv.DictReader(io.StringIO(text, newline=""), strict=True, delimiter=apart)
     try:
         rows = [(reader.line_num, row) for row in reader]
     except csv.Error as error:

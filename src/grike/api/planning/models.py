@@ -7,6 +7,7 @@ from typing import Literal, Self
 from pydantic import Field, model_validator
 
 from grike.api.model import Day, Document, Model
+from grike.api.series.models import NewSeries
 from grike.api.shared import RuleChange, Write
 from grike.core.series import MOST_SHAPES
 
@@ -46,7 +47,10 @@ class PartModel(Model):
 
 
 class WhatIf(Model):
-    """One change of the set-up to be planned beside a series; what is left out stays."""
+    """One change of the set-up to be planned beside a series; what is left out stays.
+
+    ``setup``: another set-up as a whole, in the place of all that.
+    """
 
     label: str = Field(min_length=1, max_length=120)
     minutes: int | None = None
@@ -56,6 +60,11 @@ class WhatIf(Model):
     heads: int | None = None
     rules: dict[str, RuleChange] | None = None
     shapes: list[str] | None = Field(default=None, max_length=MOST_SHAPES)
+    setup: NewSeries | None = None
+
+
+class PutIn(Write):
+    """The plan of a what-if is put into its series."""
 
 
 class WhatIfs(Model):

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Sequence
 from dataclasses import replace
 from typing import Any
 
@@ -12,6 +12,7 @@ from grike.api.board.class_view import kit_name
 from grike.api.planning.models import (
     ComparisonModel,
     DayModel,
+    PutIn,
     RuleChangeModel,
     SideModel,
     WhatIf,
@@ -21,10 +22,10 @@ from grike.api.planning.models import (
 from grike.api.planning.outcome import why_not
 from grike.api.planning.runner import Runner
 from grike.api.security import Director, SignedIn, StateOf
-from grike.api.shared import Created
+from grike.api.series.set_up import empty_plan
+from grike.api.shared import Changed, Created
 from grike.api.state import State
 from grike.core.advice.compare import Side, compare
-from grike.core.class_shape import ClassShape
 from grike.core.class_shape_codec import class_shape_to
 from grike.core.codec import shape_from, shape_to
 from grike.core.design import ClassDesign
@@ -40,16 +41,21 @@ from grike.exchange.plans import plan_from
 from grike.exchange.shapes import chosen_shapes
 from grike.store import changes, runs, series, shapes
 from grike.store.connection import Connection
+from grike.store.shapes import OwnShape
 
 router = APIRouter(prefix="/api", tags=["what-ifs"])
 
 
-def _changed(plan: SeriesPlan, change: WhatIf, own: Iterable[ClassShape]) -> SeriesPlan:
+def _changed(plan: SeriesPlan, change: WhatIf, own: Sequence[OwnShape]) -> SeriesPlan:
     """Return the set-up of a series with a what-if put in; pins of other shapes fall away."""
+    if change.setup is not None:
+        whole = empty_plan(change.setup, own, plan.shape.class_shapes)
+        return replace(whole, known=plan.known)
     shape = shape_to(plan.shape)
     given = change.model_dump(exclude_none=True, exclude={"label", "rules", "shapes"})
     if change.shapes is not None:
-        found = chosen_shapes(change.shapes, (*own, *plan.shape.class_shapes))
+        others = (*(kept.shape for kept in own), *plan.shape.class_shapes)
+        found = chosen_shapes(change.shapes, others)
         given["shapes"] = [class_shape_to(shape) for shape in found]
     if given.keys() & {"weekdays", "weeks"}:
         wishes = replace(plan.shape.wishes, pins=())
@@ -59,9 +65,9 @@ def _changed(plan: SeriesPlan, change: WhatIf, own: Iterable[ClassShape]) -> Ser
     rules: dict[str, Any] = sheet_to(plan.sheet)
     for rule, change_of in (change.rules or {}).items():
         line = change_of.model_dump(exclude_unset=True)
-        own = dict(rules.get(rule, {}))
-        numbers = {**own.get("numbers", {}), **line.get("numbers", {})}
-        rules[rule] = {**own, **line, "numbers": numbers}
+        now = dict(rules.get(rule, {}))
+        numbers = {**now.get("numbers", {}), **line.get("numbers", {})}
+        rules[rule] = {**now, **line, "numbers": numbers}
     sheet = sheet_from(rules, plan.sheet.yardstick.value)
     return SeriesPlan(shape_from(_fitting({**shape, **given})), sheet, (), plan.known)
 
@@ -83,7 +89,7 @@ def begin_what_ifs(
     runner: Runner = request.app.state.runner
     with state.database.transaction() as connection:
         plan = series.get(connection, series_id).plan
-        own = [held.shape for held in shapes.every(connection)]
+        own = shapes.every(connection)
         library = state.library(connection)
     wanted: list[tuple[str, SeriesPlan]] = []
     for number, change in enumerate(body.changes):
@@ -143,6 +149,20 @@ def adopt(run_id: int, person: Director, state: StateOf) -> Created:
         certificate = (run.result or {})["certificate"]
         changes.save(connection, stored, plan.classes, "Plan the series", person.id, certificate)
     return Created(id=series_id)
+
+
+@router.post("/runs/{run_id}/put-in")
+def put_in(run_id: int, body: PutIn, person: Director, state: StateOf) -> Changed:
+    """Put a what-if in the place of its series, set-up and classes, as one change."""
+    with state.database.transaction() as connection:
+        run = runs.get(connection, run_id)
+        plan = _plan_of(run, state, connection)
+    with state.database.transaction() as connection:
+        changes.require_current(connection, run.series_id, body.version)
+        stored = series.get(connection, run.series_id)
+        label = f"Adopt the what-if: {run.label}"
+        changes.reshape(connection, stored, plan, label, person.id)
+    return Changed(label=label)
 
 
 def _plan_of(run: runs.Run, state: State, connection: Connection) -> SeriesPlan:

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Iterable
 from dataclasses import replace
 
 from fastapi import APIRouter, Response
@@ -26,25 +25,21 @@ from grike.api.series.models import (
     SetUp,
     UndoRequest,
 )
+from grike.api.series.set_up import empty_plan
 from grike.api.shared import Changed, Created
 from grike.api.state import KnownTags
 from grike.core.advice.consequences import consequences
-from grike.core.class_shape import ClassShape
-from grike.core.class_shape_codec import class_shape_to
 from grike.core.codec import shape_from, shape_to
 from grike.core.errors import Conflict, NotYours
 from grike.core.kit import Room
 from grike.core.moves import reshaped
 from grike.core.planner.readiness import set_up_problems
-from grike.core.rules.sheet_codec import sheet_from, sheet_to
-from grike.core.series import SeriesPlan
+from grike.core.rules.sheet_codec import sheet_to
 from grike.exchange.plans import plan_to
-from grike.exchange.shapes import chosen_shapes
 from grike.store import changes, rooms, runs, series, sessions, shapes
 from grike.store.changes import Change
 from grike.store.connection import Connection
 from grike.store.people import Person
-from grike.store.shapes import OwnShape
 
 router = APIRouter(prefix="/api/series", tags=["series"])
 #: What the history calls another set-up.
@@ -105,7 +100,7 @@ def list_bin(_: SignedIn, state: StateOf) -> list[DeletedModel]:
 def create_series(body: NewSeries, person: Director, state: StateOf) -> Created:
     """Set up a series; it has no classes until it is planned."""
     with state.database.transaction() as connection:
-        plan = _empty_plan(body, shapes.every(connection))
+        plan = empty_plan(body, shapes.every(connection))
         library = state.library(connection)
     set_up_problems(plan, library)
     with state.database.transaction() as connection:
@@ -119,17 +114,6 @@ def _keep_room(connection: Connection, room: Room, *, shared: bool) -> None:
         rooms.put(connection, room)
     else:
         rooms.add(connection, room)
-
-
-def _empty_plan(
-    body: NewSeries, own: Iterable[OwnShape], held: Iterable[ClassShape] = ()
-) -> SeriesPlan:
-    """Return a series without classes; ``held``: shapes that it had, gone elsewhere or not."""
-    data = body.model_dump(mode="json")
-    others = [*(kept.shape for kept in own), *held]
-    data["shapes"] = [class_shape_to(shape) for shape in chosen_shapes(body.shapes, others)]
-    rules = {key: line.model_dump(exclude_none=True) for key, line in body.rules.items()}
-    return SeriesPlan(shape_from(data), sheet_from(rules, body.yardstick))
 
 
 @router.get("/{series_id}/setup")
@@ -150,7 +134,7 @@ def try_setup(series_id: int, body: SetUp, _: Director, state: StateOf) -> Conse
         held = state.series(connection, series_id)
         changes.require_seen(connection, held.stored, body.version)
         plan = held.stored.plan
-        wanted = _empty_plan(body, shapes.every(connection), plan.shape.class_shapes)
+        wanted = empty_plan(body, shapes.every(connection), plan.shape.class_shapes)
     set_up_problems(wanted, held.facts.library)
     after = reshaped(plan, wanted.shape, wanted.sheet)
     return consequences_model(consequences(held.facts, held.found, after), SET_UP)
@@ -161,7 +145,7 @@ def change_setup(series_id: int, body: SetUp, person: Director, state: StateOf) 
     """Change the set-up of a series; its classes stay on their days, to be mended or planned."""
     with state.database.transaction() as connection:
         held = series.get(connection, series_id).plan.shape.class_shapes
-        plan = _empty_plan(body, shapes.every(connection), held)
+        plan = empty_plan(body, shapes.every(connection), held)
         library = state.library(connection)
     set_up_problems(plan, library)
     with state.database.transaction() as connection:

@@ -1,8 +1,9 @@
-import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Heading, Input, Text } from '@chakra-ui/react';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 
-import { type NewSeries, type Then, trialOptions, useSavePlanned } from './api';
+import { type NewSeries, type Then, trialOptions, usePlanBeside, useSavePlanned } from './api';
 import { useLater } from '~/shared/useLater';
 import { Consequences } from '~/features/consequences';
 import { Trouble } from '~/shared/ui/States';
@@ -30,6 +31,8 @@ export function PlannedSetup({ id, version, draft, changed }: Props) {
   const save = useSavePlanned(id, version, (run) =>
     navigate(run === null ? `/series/${id}` : `/series/${id}/runs/${run}`),
   );
+  const [label, setLabel] = useState('');
+  const beside = usePlanBeside(id, () => navigate(`/series/${id}/what-ifs`));
   const act = (then: Then, words: string) => (
     <Button
       size="sm"
@@ -67,7 +70,30 @@ export function PlannedSetup({ id, version, draft, changed }: Props) {
         {act('repair', 'Save it, and repair with least change')}
         {act('anew', 'Save it, and plan all of it again')}
       </Flex>
-      {save.error && <Trouble error={save.error} />}
+      <Flex gap="2" mt="3" align="center">
+        <Input
+          size="xs"
+          aria-label="What this change is called"
+          maxLength={120}
+          placeholder="Four days instead of three"
+          value={label}
+          onChange={(event) => setLabel(event.target.value)}
+        />
+        <Button
+          size="sm"
+          variant="outline"
+          flexShrink="0"
+          disabled={!changed || !label.trim()}
+          loading={beside.isPending}
+          onClick={() => beside.mutate({ label: label.trim(), setup: draft })}
+        >
+          Plan it beside
+        </Button>
+      </Flex>
+      <Text fontSize="xs" color="soft" mt="1">
+        Planned beside, the series stays as it is, and the two are held against each other.
+      </Text>
+      {(save.error ?? beside.error) && <Trouble error={save.error ?? (beside.error as Error)} />}
     </Box>
   );
 }

@@ -18,12 +18,14 @@ const MODES = [
 interface Props {
   draft: NewSeries;
   onDraft: (draft: NewSeries) => void;
+  /** What each rule finds in the classes as they are; none where nothing is planned. */
+  findings?: readonly Schemas['FindingModel'][];
 }
 
 type Rule = Schemas['RuleLine'];
 
 /** Every rule by what a director asks, with must, aim or off and its numbers, and a search. */
-export function RuleSheet({ draft, onDraft }: Props) {
+export function RuleSheet({ draft, onDraft, findings = [] }: Props) {
   const { data: catalogue } = useQuery(catalogueOptions);
   const [search, setSearch] = useState('');
   const rules = (catalogue?.rules ?? []).filter((rule) => speaksOf(rule, search));
@@ -54,7 +56,13 @@ export function RuleSheet({ draft, onDraft }: Props) {
                   {topic[0]?.toUpperCase() + topic.slice(1)}
                 </Text>
                 {own.map((rule) => (
-                  <RuleRow key={rule.id} rule={rule} draft={draft} onDraft={onDraft} />
+                  <RuleRow
+                    key={rule.id}
+                    rule={rule}
+                    draft={draft}
+                    onDraft={onDraft}
+                    findings={findings.filter((found) => found.rule === rule.id)}
+                  />
                 ))}
               </Box>
             );
@@ -76,7 +84,15 @@ function speaksOf(rule: Rule, search: string): boolean {
     .every((word) => text.includes(word));
 }
 
-function RuleRow({ rule, draft, onDraft }: Props & { rule: Rule }) {
+/** What a rule costs now, in words; "" where it is kept. */
+function costNow(findings: readonly Schemas['FindingModel'][]): string {
+  const broken = findings.filter((found) => found.mode === 'must').length;
+  const cost = findings.reduce((sum, found) => sum + found.cost, 0);
+  if (broken) return `not kept ${broken === 1 ? 'once' : `${broken} times`} now`;
+  return cost ? `costs ${cost} ${cost === 1 ? 'point' : 'points'} now` : '';
+}
+
+function RuleRow({ rule, draft, onDraft, findings = [] }: Props & { rule: Rule }) {
   const mode = draft.rules?.[rule.id]?.mode ?? rule.mode;
   return (
     <Flex gap="4" py="2" borderBottom="1px solid" borderColor="line" align="flex-start">
@@ -93,6 +109,9 @@ function RuleRow({ rule, draft, onDraft }: Props & { rule: Rule }) {
           {rule.title}{' '}
           <Text as="span" color="soft" fontWeight="400">
             {rule.id}
+          </Text>{' '}
+          <Text as="span" fontSize="xs" color="lichenInk">
+            {costNow(findings)}
           </Text>
         </Text>
         <Text fontSize="xs" color="soft">

@@ -17,6 +17,7 @@ import { PresetPicker } from './PresetPicker';
 import { RoomFields } from './RoomFields';
 import { RuleSheet } from './RuleSheet';
 import { WishFields } from './WishFields';
+import type { Schemas } from '~/shared/http/client';
 import { Problem } from '~/shared/http/problem';
 import { RETURN, RISE } from '~/shared/rules';
 import { catalogueOptions, roomsOptions } from '~/shared/http/vocabulary';
@@ -42,6 +43,7 @@ export function SetupPage() {
       id={id}
       version={stored.data?.version ?? 0}
       planned={Boolean(board.data?.classes.length)}
+      findings={board.data?.findings ?? []}
       first={id && stored.data ? stored.data : keptDraft(new Date(), usual)}
     />
   );
@@ -52,10 +54,11 @@ interface FormProps {
   version: number;
   /** Whether the series has classes already, which then stay on their days. */
   planned: boolean;
+  findings: Schemas['FindingModel'][];
   first: NewSeries;
 }
 
-function SetupForm({ id, version, planned, first }: FormProps) {
+function SetupForm({ id, version, planned, findings, first }: FormProps) {
   const [draft, setDraft] = useState<NewSeries>(first);
   const navigate = useNavigate();
   const rooms = useQuery(roomsOptions);
@@ -190,7 +193,7 @@ function SetupForm({ id, version, planned, first }: FormProps) {
         onShared={(share_room) => set({ share_room })}
         onRoom={(room) => set({ room })}
       />
-      <RuleSheet draft={draft} onDraft={put} />
+      <RuleSheet draft={draft} onDraft={put} findings={findings} />
       {save.error && <Trouble error={save.error} />}
       <Flex align="center" gap="4" my="5">
         {!planned && (

@@ -72,6 +72,26 @@ export function useSavePlanned(id: number, version: number, onSaved: (run: numbe
   });
 }
 
+/** Plan a series with another set-up beside it, as a what-if of one's own. */
+export function usePlanBeside(id: number, onBegun: () => unknown) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ label, setup }: { label: string; setup: NewSeries }) => {
+      // What came from a stored set-up has its version with it, which a what-if has not.
+      const own = { ...setup } as NewSeries & { version?: number };
+      delete own.version;
+      return data(
+        http.POST('/api/series/{series_id}/what-ifs', {
+          params: { path: { series_id: id } },
+          body: { seed: 1, changes: [{ label, setup: own }] },
+        }),
+      );
+    },
+    onSuccess: onBegun,
+    onSettled: lookAnew(client, ['series', id, 'what-ifs']),
+  });
+}
+
 async function change(id: number, body: SetUp): Promise<number> {
   await data(http.PUT('/api/series/{series_id}/setup', { params: { path: { series_id: id } }, body }));
   return id;

@@ -5,15 +5,24 @@ import type { Schemas } from '~/shared/http/client';
 import { useMovements, useNames, useSafety } from '~/shared/http/vocabulary';
 import { clock, DAYS, shortDate } from '~/shared/format/time';
 
+/** So much larger is a sheet that hangs on the wall; a long class then takes a second page. */
+const LARGE = 1.5;
+
 /** One page of A4, legible at arm's length. */
-export function Sheet({ detail }: { detail: Schemas['ClassDetail'] }) {
+export function Sheet({ detail, large = false }: { detail: Schemas['ClassDetail']; large?: boolean }) {
   const name = useNames();
   const movements = useMovements();
   const kit = new Set(detail.blocks.flatMap((b) => b.items.flatMap((i) => movements.get(i.movement)?.kit ?? [])));
   const session = detail.sessions[0];
   const safety = useSafety();
   return (
-    <Box as="article" bg="white" color="black" p="5" css={{ breakAfter: 'page', '@media print': { padding: 0 } }}>
+    <Box
+      as="article"
+      bg="white"
+      color="black"
+      p="5"
+      css={{ zoom: large ? LARGE : 1, breakAfter: 'page', '@media print': { padding: 0 } }}
+    >
       <Flex align="flex-end" borderBottom="3px solid black" pb="1">
         <Box>
           <Text fontSize="xs">

@@ -9,6 +9,7 @@ import { boardOptions } from '~/features/board';
 import type { Schemas } from '~/shared/http/client';
 import { useVocabulary } from '~/shared/http/vocabulary';
 import { Trouble, Waiting } from '~/shared/ui/States';
+import { Toggle } from '~/shared/ui/Toggle';
 
 /** The run sheets of a week, or of all that somebody teaches, one page a class, in one press. */
 export function SheetsPage() {
@@ -20,6 +21,7 @@ export function SheetsPage() {
   if (!(board.data && words.ready) && error) return <Trouble error={error} />;
   if (!board.data || !words.ready) return <Waiting what="Writing the run sheets" />;
   const week = Number(params.get('week') ?? 0);
+  const large = params.has('large');
   const teacher = params.get('teacher') ?? '';
   const classes = board.data.classes.filter(
     (entry) => (!week || entry.week === week - 1) && (!teacher || entry.teacher === teacher),
@@ -53,23 +55,40 @@ export function SheetsPage() {
           options={teachers.map((name) => [name, name])}
           onChoose={(value) => put('teacher', value)}
         />
+        <Toggle size="sm" on={large} onToggle={() => put('large', large ? '' : '1')}>
+          Large, for the wall
+        </Toggle>
         <Button size="sm" bg="action" color="onAction" onClick={() => window.print()}>
           <Printer /> Print {classes.length}
         </Button>
       </Flex>
-      {classes.length ? <Sheets series={id} classes={classes} /> : <Text>No class is chosen by that.</Text>}
+      {classes.length ? (
+        <Sheets series={id} classes={classes} large={large} />
+      ) : (
+        <Text>No class is chosen by that.</Text>
+      )}
     </Box>
   );
 }
 
-function Sheets({ series, classes }: { series: number; classes: Schemas['BoardClass'][] }) {
+interface SheetsProps {
+  series: number;
+  classes: Schemas['BoardClass'][];
+  large: boolean;
+}
+
+function Sheets({ series, classes, large }: SheetsProps) {
   const details = useQueries({ queries: classes.map((entry) => classOptions(series, entry.slot)) });
   const error = details.find((own) => own.error)?.error;
   if (error) return <Trouble error={error} />;
   return (
     <Flex direction="column" gap="6">
       {details.map((own, place) =>
-        own.data ? <Sheet key={own.data.slot} detail={own.data} /> : <Waiting key={place} what="Writing a run sheet" />,
+        own.data ? (
+          <Sheet key={own.data.slot} detail={own.data} large={large} />
+        ) : (
+          <Waiting key={place} what="Writing a run sheet" />
+        ),
       )}
     </Flex>
   );

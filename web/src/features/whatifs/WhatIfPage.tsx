@@ -37,8 +37,8 @@ function WhatIfs({ board, presets, list }: Props) {
   const [chosen, setChosen] = useState<number[]>([]);
   const asked = Number(useSearchParams()[0].get('with')) || null;
   const [compared, setCompared] = useState<number | null>(asked);
-  const { begin, forget, adopt } = useWhatIfWrites(board.id);
-  const failed = begin.error ?? forget.error ?? adopt.error;
+  const { begin, forget, adopt, putIn } = useWhatIfWrites(board.id);
+  const failed = begin.error ?? forget.error ?? adopt.error ?? putIn.error;
   const toggle = (place: number) =>
     setChosen(chosen.includes(place) ? chosen.filter((other) => other !== place) : [...chosen, place]);
   const start = () =>
@@ -56,7 +56,11 @@ function WhatIfs({ board, presets, list }: Props) {
       </Heading>
       <Text color="soft" mb="3">
         Each is planned beside the series, which stays as it is. Hold them against it, and make the one you like a
-        series of its own.
+        series of its own, or put it in the place of this one. What you change yourself is planned beside it from the{' '}
+        <Link asChild textDecoration="underline">
+          <RouterLink to={`/series/${board.id}/setup`}>set-up</RouterLink>
+        </Link>
+        .
       </Text>
       {director && (
         <Box as="fieldset" mb="4">
@@ -93,6 +97,8 @@ function WhatIfs({ board, presets, list }: Props) {
               onCompare={() => setCompared(compared === entry.run ? null : entry.run)}
               onForget={() => forget.mutate(entry.run)}
               onAdopt={() => adopt.mutate(entry.run)}
+              onPutIn={() => putIn.mutate({ run: entry.run, version: board.version })}
+              put={putIn.isSuccess && putIn.variables.run === entry.run}
               adopted={adopt.variables === entry.run && adopt.data ? adopt.data.id : null}
             />
           ))}

@@ -11,9 +11,12 @@ interface Props {
   onCompare: () => void;
   onForget: () => void;
   onAdopt: () => void;
+  /** Put it in the place of the series; whether that was done. */
+  onPutIn: () => void;
+  put: boolean;
 }
 
-export function WhatIfRow({ entry, chosen, adopted, onCompare, onForget, onAdopt }: Props) {
+export function WhatIfRow({ entry, chosen, adopted, onCompare, onForget, onAdopt, onPutIn, put }: Props) {
   const director = useIsDirector();
   const open = ['waiting', 'running'].includes(entry.state);
   return (
@@ -34,6 +37,16 @@ export function WhatIfRow({ entry, chosen, adopted, onCompare, onForget, onAdopt
           <Button size="xs" variant="outline" onClick={onAdopt}>
             Make it a series
           </Button>
+        )}
+        {director && entry.cost != null && !put && (
+          <Button size="xs" variant="outline" onClick={onPutIn}>
+            Put it in its place
+          </Button>
+        )}
+        {put && (
+          <Text fontSize="xs" color="fernInk" role="status">
+            It is the series now; undo on the board takes it back.
+          </Text>
         )}
         {adopted && (
           <Link asChild textDecoration="underline">

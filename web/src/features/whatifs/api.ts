@@ -43,5 +43,10 @@ export function useWhatIfWrites(series: number) {
   const adopt = useMutation({
     mutationFn: (run: number) => data(http.POST('/api/runs/{run_id}/adopt', { params: { path: { run_id: run } } })),
   });
-  return { begin, forget, adopt };
+  const putIn = useMutation({
+    mutationFn: ({ run, version }: { run: number; version: number }) =>
+      data(http.POST('/api/runs/{run_id}/put-in', { params: { path: { run_id: run } }, body: { version } })),
+    onSettled: lookAnew(client, ['series', series]),
+  });
+  return { begin, forget, adopt, putIn };
 }

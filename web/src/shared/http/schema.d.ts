@@ -3660,6 +3660,14 @@ export interface components {
          */
         Purpose: "welcome" | "warm-up" | "work" | "breather" | "cool-down" | "close";
         /**
+         * PutIn
+         * @description The plan of a what-if is put into its series.
+         */
+        PutIn: {
+            /** Version */
+            version: number;
+        };
+        /**
          * ReadLineModel
          * @description A line as it was read: a part, a movement with its guesses, or nothing that is known.
          */
@@ -4447,6 +4455,8 @@ export interface components {
         /**
          * WhatIf
          * @description One change of the set-up to be planned beside a series; what is left out stays.
+         *
+         *     ``setup``: another set-up as a whole, in the place of all that.
          */
         WhatIf: {
             /** Heads */
@@ -4461,6 +4471,7 @@ export interface components {
             rules?: {
                 [key: string]: components["schemas"]["RuleChange"];
             } | null;
+            setup?: components["schemas"]["NewSeries"] | null;
             /** Shapes */
             shapes?: string[] | null;
             /** Weekdays */
