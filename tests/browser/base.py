@@ -145,6 +145,12 @@ class WithBrowser(WithDatabase):
         field.send_keys(Keys.CONTROL, "a")
         field.send_keys(text)
 
+    def kit(self, name: str, count: int) -> None:
+        """Say how much there is of a kit; its label holds its field."""
+        field = self.driver.find_element(By.XPATH, f"//label[starts-with(., '{name}')]//input")
+        field.send_keys(Keys.CONTROL, "a")
+        field.send_keys(str(count))
+
     def go(self, path: str, selector: str) -> None:
         self.driver.get(self.base + path)
         self.see(selector)

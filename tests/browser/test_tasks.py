@@ -13,6 +13,7 @@ from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.support.ui import Select
 
+from grike.core.kit import Kit
 from grike.core.moves import TakeOff, moved
 from grike.exchange.library import library_document, shipped_library
 from grike.exchange.plans import plan_to
@@ -63,6 +64,10 @@ class Counted(WithBrowser):
         self.steps += 1
         super().type_in(label, text)
 
+    def kit(self, name: str, count: int) -> None:
+        self.steps += 1
+        super().kit(name, count)
+
     def key(self, *keys: str) -> None:
         self.steps += 1
         self.driver.switch_to.active_element.send_keys(*keys)
@@ -86,9 +91,12 @@ class Directors(Counted):
         self.see("[aria-label=Days]")
         self.type_in("Name", "Attic")
         self.type_in("Weeks", "1")
-        self.type_in("mats", "8")
+        self.kit("mat", 8)
         self.press("Plan 4 classes")
         self.see(BOARD)
+        with self.database.transaction() as connection:
+            plan = series.get(connection, series.lines(connection)[0].id).plan
+        self.assertEqual(plan.shape.room.kit[Kit.MAT], 8)
         self.done("a first plan for a room with eight mats")
 
     def test_why(self) -> None:

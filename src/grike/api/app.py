@@ -23,6 +23,7 @@ from grike.api.classes import routes as classes
 from grike.api.exports import routes as exports
 from grike.api.findings import routes as fixing
 from grike.api.history import routes as history
+from grike.api.house import routes as house
 from grike.api.library import routes as library
 from grike.api.live import routes as live
 from grike.api.movements import routes as movements
@@ -54,6 +55,7 @@ POLICY = (
 ROUTERS = (
     sign_in,
     library,
+    house,
     shapes,
     movements,
     shelf,

@@ -5,12 +5,14 @@ from __future__ import annotations
 import json
 
 from grike.core.codec import room_from, room_to
+from grike.core.errors import NotFound
 from grike.core.kit import Room
 from grike.store.connection import Connection
 
 ALL = "SELECT id, body FROM room"
 ADD = """
     INSERT INTO room (name, body) VALUES (%s, %s) ON DUPLICATE KEY UPDATE id = LAST_INSERT_ID(id)"""
+REMOVE = "DELETE FROM room WHERE id = %s"
 CHANGE = "UPDATE room SET body = %s WHERE id = %s"
 
 
@@ -36,6 +38,12 @@ def add(connection: Connection, room: Room) -> int:
     if known is not None:
         return known
     return connection.insert(ADD, (room.name, json.dumps(room_to(room))))
+
+
+def remove(connection: Connection, room_id: int) -> None:
+    """Forget a room; sessions in it stay, without its name. Raises NotFound."""
+    if not connection.run(REMOVE, (room_id,)):
+        raise NotFound("There is no such room.", fix="Load the page again.")
 
 
 def put(connection: Connection, room: Room) -> int:

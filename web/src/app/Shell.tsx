@@ -50,6 +50,7 @@ const PLACES = [
   ['/mine', 'My classes'],
   ['/movements', 'Movements'],
   ['/shapes', 'Shapes'],
+  ['/house', 'House'],
 ] as const;
 
 function TopBar({ name, role }: { name: string; role: string }) {

@@ -49,6 +49,7 @@ function page(path: string, fetched: () => Promise<ComponentType>): Page {
 export const PAGES: readonly Page[] = [
   page('/', async () => (await import('~/features/series')).SeriesPage),
   page('/mine', async () => (await import('~/features/mine')).MinePage),
+  page('/house', async () => (await import('~/features/house')).HousePage),
   page('/movements/:movement?', async () => (await import('~/features/movements')).MovementsPage),
   page('/shapes', async () => (await import('~/features/shapes')).ShapesPage),
   page('/shapes/new', async () => (await import('~/features/shapes')).ShapeEditPage),

@@ -152,7 +152,7 @@ def adopt(run_id: int, person: Director, state: StateOf) -> Created:
 
 
 @router.post("/runs/{run_id}/put-in")
-def put_in(run_id: int, body: PutIn, person: Director, state: StateOf) -> Changed:
+def adopt_in_place(run_id: int, body: PutIn, person: Director, state: StateOf) -> Changed:
     """Put a what-if in the place of its series, set-up and classes, as one change."""
     with state.database.transaction() as connection:
         run = runs.get(connection, run_id)

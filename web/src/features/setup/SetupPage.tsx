@@ -13,6 +13,7 @@ import { classCount, ruleNumber, withDays, withRuleNumber, withShapes } from './
 import { FigureField, NumberField, SelectField, TextField } from '~/shared/ui/Fields';
 import { forgetDraft, keepDraft, keptDraft } from './kept';
 import { PlannedSetup } from './PlannedSetup';
+import { GroupPicker } from './GroupPicker';
 import { PresetPicker } from './PresetPicker';
 import { RoomFields } from './RoomFields';
 import { RuleSheet } from './RuleSheet';
@@ -140,6 +141,7 @@ function SetupForm({ id, version, planned, findings, first }: FormProps) {
           onChange={(level) => set({ level: Number(level) })}
         />
       </Flex>
+      <GroupPicker draft={draft} onDraft={put} />
       <PresetPicker draft={draft} onDraft={put} />
       <Flex gap="8" mb="4" align="flex-start" wrap="wrap">
         <Box>

@@ -1,2 +1,5 @@
 export { SetupPage } from './SetupPage';
 export { DaysPage } from './DaysPage';
+export { Cautions } from './Cautions';
+export { Members } from './Members';
+export { RoomFields } from './RoomFields';

@@ -146,6 +146,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/groups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Groups
+         * @description Return the groups that are kept, by name.
+         */
+        get: operations["list_groups"];
+        put?: never;
+        /**
+         * Keep Group
+         * @description Keep a group.
+         */
+        post: operations["keep_group"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/groups/{group_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Group
+         * @description Keep a group otherwise; series that were set up with it stay as they are.
+         */
+        put: operations["change_group"];
+        post?: never;
+        /**
+         * Forget Group
+         * @description Forget a group; series that were set up with it stay.
+         */
+        delete: operations["forget_group"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/me": {
         parameters: {
             query?: never;
@@ -390,9 +438,33 @@ export interface paths {
          * @description Return the rooms and their kit.
          */
         get: operations["list_rooms"];
-        put?: never;
+        /**
+         * Keep Room
+         * @description Keep a room and its kit for series to come; those that are set up stay as they are.
+         */
+        put: operations["keep_room"];
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{room_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Forget Room
+         * @description Forget a room; series in it keep it, and sessions keep their time without it.
+         */
+        delete: operations["forget_room"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2847,6 +2919,72 @@ export interface components {
             label: string;
         };
         /**
+         * GroupChange
+         * @description A group otherwise, against the version that the page shows.
+         */
+        GroupChange: {
+            /** Cautions */
+            cautions?: components["schemas"]["Caution"][];
+            /** Heads */
+            heads: number;
+            /** Level */
+            level: number;
+            /** Members */
+            members?: components["schemas"]["MemberModel"][];
+            /** Name */
+            name: string;
+            /** Times */
+            times?: {
+                [key: string]: string;
+            };
+            /** Version */
+            version: number;
+        };
+        /**
+         * GroupFields
+         * @description People who take a series together; ``times`` by weekday, "0" for Monday.
+         */
+        GroupFields: {
+            /** Cautions */
+            cautions?: components["schemas"]["Caution"][];
+            /** Heads */
+            heads: number;
+            /** Level */
+            level: number;
+            /** Members */
+            members?: components["schemas"]["MemberModel"][];
+            /** Name */
+            name: string;
+            /** Times */
+            times?: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * GroupModel
+         * @description A group that is kept.
+         */
+        GroupModel: {
+            /** Cautions */
+            cautions?: components["schemas"]["Caution"][];
+            /** Heads */
+            heads: number;
+            /** Id */
+            id: number;
+            /** Level */
+            level: number;
+            /** Members */
+            members?: components["schemas"]["MemberModel"][];
+            /** Name */
+            name: string;
+            /** Times */
+            times?: {
+                [key: string]: string;
+            };
+            /** Version */
+            version: number;
+        };
+        /**
          * GuessModel
          * @description A movement that a line may mean; ``likeness`` of 100.
          */
@@ -4765,6 +4903,96 @@ export interface operations {
             };
         };
     };
+    list_groups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroupModel"][];
+                };
+            };
+        };
+    };
+    keep_group: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroupFields"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Created"];
+                };
+            };
+        };
+    };
+    change_group: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                group_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroupChange"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    forget_group: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                group_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     me: {
         parameters: {
             query?: never;
@@ -5092,6 +5320,50 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["StoredRoom"][];
                 };
+            };
+        };
+    };
+    keep_room: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoomModel"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Created"];
+                };
+            };
+        };
+    };
+    forget_room: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

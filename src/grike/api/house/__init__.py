@@ -1,0 +1,1 @@
+"""What a house keeps: rooms with their kit, groups that come again."""

@@ -1,0 +1,55 @@
+"""The house in the browser: groups and rooms are kept once and taken over, not typed anew."""
+
+from __future__ import annotations
+
+from selenium.webdriver.common.by import By
+from selenium.webdriver.support.ui import Select
+
+from grike.core.kit import Kit, Room
+from grike.store import groups, rooms
+from tests.browser.base import WithBrowser
+
+
+class House(WithBrowser):
+    def setUp(self) -> None:
+        super().setUp()
+        self.sign_in()
+        self.go("/house", "[aria-label=Rooms]")
+
+    def test_a_group_is_kept_and_taken_over(self) -> None:
+        """Name, people, a caution, a day and its time; a set-up then has them with one choice."""
+        self.press("A new group")
+        self.type_in("Name of the group", "Monday regulars")
+        self.type_in("How many", "13")
+        self.see("[role=group][aria-label='Cautions of the group'] button").click()
+        self.see("[aria-label='Tuesday, begins at']").send_keys("0630PM")
+        self.assertEqual(self.axe(), [])
+        self.press("Keep the group")
+        self.see_text("Tuesday 18:30")
+        with self.database.transaction() as connection:
+            (stored,) = groups.every(connection)
+        self.assertEqual((stored.group.heads, len(stored.group.cautions)), (13, 1))
+        self.go("/series/new", "[aria-label='Take over a group']")
+        choice = Select(self.see("[aria-label='Take over a group']"))
+        choice.select_by_visible_text("Monday regulars")
+        self.see_text("1 wish")
+        path = "//label[contains(., 'People')]/following::input[1]"
+        people = self.driver.find_element(By.XPATH, path)
+        self.wait.until(lambda _: people.get_attribute("value") == "13")
+        days = [own.text for own in self.all("[aria-label=Days] [aria-pressed=true]")]
+        self.assertEqual(len(days), 1)
+        self.go("/house", "[aria-label='Forget Monday regulars']")
+        self.press("Forget Monday regulars")
+        self.see_text("No group is kept yet")
+
+    def test_a_room_is_changed(self) -> None:
+        """Its kit stands in the list, and is changed for series to come."""
+        with self.database.transaction() as connection:
+            rooms.put(connection, Room("Attic", {Kit.MAT: 8}, 12))
+        self.go("/house", "[aria-label='Change Attic']")
+        self.see_text("8 mat")
+        self.press("Change Attic")
+        self.kit("mat", 11)
+        self.assertEqual(self.axe(), [])
+        self.press("Keep the room")
+        self.see_text("11 mat")

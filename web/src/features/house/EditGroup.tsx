@@ -1,0 +1,116 @@
+import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+
+import { type Group, type GroupFields, useGroups } from './api';
+import { Cautions, Members } from '~/features/setup';
+import { LEVELS } from '~/shared/format/levels';
+import { DAYS } from '~/shared/format/time';
+import { Problem } from '~/shared/http/problem';
+import { catalogueOptions } from '~/shared/http/vocabulary';
+import { NumberField, SelectField, TextField } from '~/shared/ui/Fields';
+import { Trouble } from '~/shared/ui/States';
+
+const NEW: GroupFields = { name: '', heads: 16, level: 2, cautions: [], members: [], times: {} };
+
+/** A group to be kept, or kept otherwise. */
+export function EditGroup({ group, onDone }: { group: Group | null; onDone: () => void }) {
+  const { data: catalogue } = useQuery(catalogueOptions);
+  const { keep } = useGroups();
+  const [draft, setDraft] = useState<GroupFields>(group ? fieldsOf(group) : NEW);
+  const set = (part: Partial<GroupFields>) => setDraft({ ...draft, ...part });
+  const fields = keep.error instanceof Problem ? keep.error.fields : {};
+  const times = draft.times ?? {};
+  const setTime = (day: number, at: string) => {
+    const kept = Object.entries(times).filter(([own]) => own !== String(day));
+    set({ times: Object.fromEntries(at ? [...kept, [String(day), at]] : kept) });
+  };
+  return (
+    <Box
+      as="form"
+      p="3"
+      my="2"
+      bg="panel"
+      border="1px solid"
+      borderColor="line"
+      onSubmit={(event) => {
+        event.preventDefault();
+        keep.mutate({ of: group, body: draft }, { onSuccess: onDone });
+      }}
+    >
+      <Flex gap="4" wrap="wrap" align="flex-start">
+        <TextField
+          label="Name of the group"
+          width="72"
+          value={draft.name}
+          error={fields.name}
+          onChange={(name) => set({ name })}
+        />
+        <NumberField
+          label="How many"
+          width="24"
+          min={1}
+          max={200}
+          value={draft.heads}
+          error={fields.heads}
+          onChange={(heads) => set({ heads })}
+        />
+        <SelectField
+          label="Their level"
+          width="36"
+          value={String(draft.level)}
+          options={LEVELS}
+          onChange={(level) => set({ level: Number(level) })}
+        />
+      </Flex>
+      <Flex gap="3" my="3" wrap="wrap" role="group" aria-label="When they come">
+        {DAYS.map((name, day) => (
+          <Flex as="label" key={name} direction="column" fontSize="xs">
+            {name}
+            <Input
+              type="time"
+              size="xs"
+              w="28"
+              aria-label={`${name}, begins at`}
+              value={(times[day] ?? '').slice(0, 5)}
+              onChange={(event) => setTime(day, event.target.value)}
+            />
+          </Flex>
+        ))}
+      </Flex>
+      {catalogue && (
+        <>
+          <Flex gap="1" py="1" wrap="wrap">
+            <Text w="24" fontWeight="600">
+              Spare them
+            </Text>
+            <Cautions
+              label="Cautions of the group"
+              all={catalogue.cautions}
+              chosen={draft.cautions ?? []}
+              onChosen={(cautions) => set({ cautions })}
+            />
+          </Flex>
+          <Members
+            members={draft.members ?? []}
+            cautions={catalogue.cautions}
+            onMembers={(members) => set({ members })}
+          />
+        </>
+      )}
+      {keep.error && <Trouble error={keep.error} />}
+      <Flex gap="2" mt="3">
+        <Button type="submit" size="sm" bg="action" color="onAction" loading={keep.isPending}>
+          Keep the group
+        </Button>
+        <Button size="sm" variant="outline" onClick={onDone}>
+          Leave it
+        </Button>
+      </Flex>
+    </Box>
+  );
+}
+
+function fieldsOf({ name, heads, level, cautions = [], members = [], times = {} }: Group): GroupFields {
+  return { name, heads, level, cautions, members, times };
+}

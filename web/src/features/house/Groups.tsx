@@ -1,0 +1,89 @@
+import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+
+import { type Group, groupsOptions, useGroups } from './api';
+import { EditGroup } from './EditGroup';
+import { useIsDirector } from '~/features/signin';
+import { LEVELS } from '~/shared/format/levels';
+import { DAYS } from '~/shared/format/time';
+import { catalogueOptions } from '~/shared/http/vocabulary';
+import { Trouble } from '~/shared/ui/States';
+
+/** The groups that come again: who they are, what they are spared, when they come. */
+export function Groups() {
+  const director = useIsDirector();
+  const groups = useQuery(groupsOptions);
+  const { data: catalogue } = useQuery(catalogueOptions);
+  const { forget } = useGroups();
+  const [open, setOpen] = useState<number | 'new' | null>(null);
+  const close = () => setOpen(null);
+  const cautionsOf = (group: Group) =>
+    group.cautions?.map((id) => catalogue?.cautions.find((own) => own.id === id)?.name ?? id).join(', ');
+  return (
+    <Box as="section" aria-label="Groups" mb="6">
+      <Flex align="center" gap="3" mb="2">
+        <Heading as="h2" size="lg">
+          Groups
+        </Heading>
+        {director && (
+          <Button size="xs" variant="outline" onClick={() => setOpen('new')}>
+            A new group
+          </Button>
+        )}
+      </Flex>
+      {(groups.error ?? forget.error) && <Trouble error={(groups.error ?? forget.error) as Error} />}
+      {groups.data?.length === 0 && open === null && (
+        <Text color="soft">No group is kept yet. A set-up takes one over, and leaves it as it is here.</Text>
+      )}
+      {open === 'new' && <EditGroup group={null} onDone={close} />}
+      <Box as="ul" listStyleType="none">
+        {groups.data?.map((group) => (
+          <Box as="li" key={group.id} borderTop="1px solid" borderColor="line" py="2">
+            <Flex gap="3" align="baseline" wrap="wrap">
+              <Text fontWeight="600">{group.name}</Text>
+              <Text color="soft" fontSize="sm" flex="1">
+                {group.heads} people, {LEVELS.find((own) => own.value === String(group.level))?.name.toLowerCase()}
+                {timesOf(group)}
+                {group.cautions?.length ? `; spared: ${cautionsOf(group)}` : ''}
+                {group.members?.length ? `; with cautions of their own: ${namesOf(group)}` : ''}
+              </Text>
+              {director && (
+                <>
+                  <Button
+                    size="2xs"
+                    variant="outline"
+                    aria-label={`Change ${group.name}`}
+                    onClick={() => setOpen(open === group.id ? null : group.id)}
+                  >
+                    Change
+                  </Button>
+                  <Button
+                    size="2xs"
+                    variant="ghost"
+                    aria-label={`Forget ${group.name}`}
+                    disabled={forget.isPending}
+                    onClick={() => forget.mutate(group.id)}
+                  >
+                    Forget
+                  </Button>
+                </>
+              )}
+            </Flex>
+            {open === group.id && <EditGroup key={group.version} group={group} onDone={close} />}
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+function namesOf(group: Group): string {
+  return (group.members ?? []).map((member) => member.name).join(', ');
+}
+
+/** When they come: "; Monday 18:00, Thursday 19:30". */
+function timesOf(group: Group): string {
+  const days = Object.entries(group.times ?? {}).map(([day, at]) => `${DAYS[Number(day)]} ${at.slice(0, 5)}`);
+  return days.length ? `; ${days.join(', ')}` : '';
+}

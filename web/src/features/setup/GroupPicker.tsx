@@ -1,0 +1,46 @@
+import { Flex, NativeSelect, Text } from '@chakra-ui/react';
+import { queryOptions, useQuery } from '@tanstack/react-query';
+
+import type { NewSeries } from './api';
+import { withDays } from './draft';
+import { withWishes } from './wishes';
+import { data, http } from '~/shared/http/client';
+
+const groupsOptions = queryOptions({ queryKey: ['groups'], queryFn: () => data(http.GET('/api/groups')) });
+
+/** A group that the house keeps, taken over into a set-up; the group itself stays as it is. */
+export function GroupPicker({ draft, onDraft }: { draft: NewSeries; onDraft: (draft: NewSeries) => void }) {
+  const groups = useQuery(groupsOptions);
+  if (!groups.data?.length) return null;
+  const take = (id: number) => {
+    const group = groups.data.find((own) => own.id === id);
+    if (!group) return;
+    const days = Object.keys(group.times ?? {})
+      .map(Number)
+      .sort((one, other) => one - other);
+    const { heads, level, cautions = [], members = [] } = group;
+    const next = withWishes({ ...draft, heads, level }, { cautions, members });
+    onDraft(days.length ? withDays(next, days) : next);
+  };
+  return (
+    <Flex align="center" gap="2" mb="3">
+      <Text fontSize="sm">A group that comes again:</Text>
+      <NativeSelect.Root size="sm" w="64">
+        <NativeSelect.Field
+          bg="panel"
+          aria-label="Take over a group"
+          value=""
+          onChange={(event) => take(Number(event.target.value))}
+        >
+          <option value="">Take over people, level, cautions, days</option>
+          {groups.data.map((group) => (
+            <option key={group.id} value={group.id}>
+              {group.name}
+            </option>
+          ))}
+        </NativeSelect.Field>
+        <NativeSelect.Indicator />
+      </NativeSelect.Root>
+    </Flex>
+  );
+}
