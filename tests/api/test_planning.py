@@ -234,7 +234,7 @@ class WhatIfs(WithSeries):
         del setup["version"]
         (run,) = self.begin({"label": "Two days", "setup": {**setup, "weekdays": [0, 4]}})
         self.assertEqual(self.board(self.series_id)["version"], before["version"])
-        put = f"/api/runs/{run}/put-in"
+        put = f"/api/runs/{run}/take-over"
         self.assertEqual(self.post(put, {"version": 0}).status_code, 409)
         answer = self.post(put, {"version": before["version"]})
         self.assertEqual(answer.status_code, 200, answer.text)

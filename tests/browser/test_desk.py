@@ -74,6 +74,20 @@ class Desk(WithClass):
         self.press("Onward")
         self.wait.until(lambda _: self.rows() == swapped)
 
+    def test_the_tape_is_read_by_keyboard(self) -> None:
+        """Arrows walk from cue to cue, each in words; Enter picks the movement that it is of."""
+        strip = self.see("[role=slider]")
+        first = strip.get_attribute("aria-valuetext")
+        strip.send_keys(*[Keys.ARROW_RIGHT] * 2)
+        self.wait.until(lambda _: strip.get_attribute("aria-valuenow") == "2")
+        said = str(strip.get_attribute("aria-valuetext"))
+        self.assertNotEqual(said, first)
+        self.see_text(said)
+        strip.send_keys(Keys.ENTER)
+        self.see("aside [aria-label^='Name of movement']")
+        strip.send_keys(Keys.ARROW_LEFT)
+        self.wait.until(lambda _: strip.get_attribute("aria-valuenow") == "1")
+
     def test_an_alternative_goes_into_the_edit(self) -> None:
         """With an edit open, alternatives are those of the edit and are taken into it."""
         item, before = self.pick_work(), self.rows()

@@ -151,7 +151,7 @@ def adopt(run_id: int, person: Director, state: StateOf) -> Created:
     return Created(id=series_id)
 
 
-@router.post("/runs/{run_id}/put-in")
+@router.post("/runs/{run_id}/take-over")
 def adopt_in_place(run_id: int, body: PutIn, person: Director, state: StateOf) -> Changed:
     """Put a what-if in the place of its series, set-up and classes, as one change."""
     with state.database.transaction() as connection:

@@ -38,6 +38,11 @@ export function PasteClass({ onAdd }: { onAdd: (blocks: Block[]) => void }) {
       <Textarea
         autoFocus
         size="sm"
+        w="full"
+        p="2"
+        bg="page"
+        border="1px solid"
+        borderColor="strong"
         rows={6}
         maxLength={20000}
         aria-label="Lines of a class"

@@ -1,5 +1,5 @@
 import { Box, Flex, Text } from '@chakra-ui/react';
-import { useState } from 'react';
+import { type KeyboardEvent, useState } from 'react';
 
 import css from './Tape.module.css';
 import { cueWords, lookOf, minuteMarks } from './tapeGeometry';
@@ -76,6 +76,30 @@ interface StripProps {
 
 function Strip({ cues, detail, length, height, label, total, selected, onSelect, onPoint }: StripProps) {
   const movements = useMovements();
+  const [read, setRead] = useState(0);
+  const wordsOf = (cue: Schemas['CueModel'] | undefined) =>
+    cue
+      ? cueWords(
+          cue,
+          lookOf(cue, detail.blocks[cue.block]?.purpose ?? ''),
+          cue.movement ? (movements.get(cue.movement)?.name ?? cue.movement) : '',
+          clock,
+        )
+      : '';
+  const here = Math.min(read, cues.length - 1);
+  const walk = (event: KeyboardEvent) => {
+    const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+    const cue = cues[here];
+    if (by) {
+      const next = Math.max(0, Math.min(cues.length - 1, here + by));
+      setRead(next);
+      onPoint?.(wordsOf(cues[next]));
+    } else if (event.key === 'Enter' && cue && cue.place !== null) onSelect?.(cue.block, cue.place);
+    else return;
+    event.preventDefault();
+  };
+  // With a pointer each cue is read where it is; with the keys the strip is one control that walks along.
+  const reading = onPoint && cues.length > 0;
   return (
     <Flex align="center" mb="1">
       <Text w="28" flexShrink="0" fontSize="xs">
@@ -89,17 +113,20 @@ function Strip({ cues, detail, length, height, label, total, selected, onSelect,
         flex="1"
         h={height}
         bg="page"
-        role="img"
+        role={reading ? 'slider' : 'img'}
         aria-label={`${label} clock, ${clock(total)} of ${clock(detail.slot_seconds)}`}
+        {...(reading && {
+          tabIndex: 0,
+          'aria-valuemin': 0,
+          'aria-valuemax': cues.length - 1,
+          'aria-valuenow': here,
+          'aria-valuetext': wordsOf(cues[here]),
+          onKeyDown: walk,
+          onFocus: () => onPoint(wordsOf(cues[here])),
+        })}
       >
         {cues.map((cue, index) => {
           const look = lookOf(cue, detail.blocks[cue.block]?.purpose ?? '');
-          const words = cueWords(
-            cue,
-            look,
-            cue.movement ? (movements.get(cue.movement)?.name ?? cue.movement) : '',
-            clock,
-          );
           const chosen = selected && cue.block === selected.block && cue.place === selected.place;
           return (
             <div
@@ -119,7 +146,7 @@ function Strip({ cues, detail, length, height, label, total, selected, onSelect,
                 backgroundColor: colour(look.fill),
               }}
               data-cue={onPoint ? cue.kind : undefined}
-              onMouseEnter={() => onPoint?.(words)}
+              onMouseEnter={() => onPoint?.(wordsOf(cue))}
               onClick={() => {
                 if (cue.place !== null) onSelect?.(cue.block, cue.place);
               }}

@@ -1,4 +1,4 @@
-import { Box, Flex, Heading, Link, NativeSelect, Text } from '@chakra-ui/react';
+import { Box, chakra, Flex, Heading, Link, NativeSelect, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { Link as RouterLink, useSearchParams } from 'react-router';
 
@@ -139,6 +139,14 @@ function movementsOf(detail: Detail | undefined): string[] {
   return (detail?.blocks ?? []).flatMap((block) => block.items.map((item) => item.movement));
 }
 
+function Ends({ words }: { words: string }) {
+  return (
+    <chakra.th scope="col" textAlign="right" fontWeight="400" color="soft">
+      {words}
+    </chakra.th>
+  );
+}
+
 /** Sets by muscle in the one and in the other, the largest difference first. */
 function Muscles({ one, other }: { one: Detail; other: Detail }) {
   const name = useNames();
@@ -153,6 +161,13 @@ function Muscles({ one, other }: { one: Detail; other: Detail }) {
         Sets by muscle
       </Heading>
       <Box as="table" fontSize="xs" w="full">
+        <thead>
+          <tr>
+            <td />
+            <Ends words="left" />
+            <Ends words="right" />
+          </tr>
+        </thead>
         <tbody>
           {rows.map((row) => (
             <tr key={row.muscle}>

@@ -20,7 +20,8 @@ export const SHORTCUTS: readonly { keys: string; what: string }[] = [
   { keys: 'Alt ↑, Alt ↓', what: 'Class: carry a movement or a part along' },
   { keys: 'Delete', what: 'Class: take a movement or a part out' },
   { keys: 'Ctrl Enter', what: 'Class: put the edit in' },
-  { keys: 'Space, → , ←', what: 'Teach: begin and pause, go on, go back' },
+  { keys: '← →', what: 'Tape of a class: read it cue by cue; Enter picks the movement' },
+  { keys: 'Space or →, and ←', what: 'Teach: go on, go back' },
 ];
 
 const EVERYWHERE: readonly Command[] = [

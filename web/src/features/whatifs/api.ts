@@ -45,7 +45,7 @@ export function useWhatIfWrites(series: number) {
   });
   const putIn = useMutation({
     mutationFn: ({ run, version }: { run: number; version: number }) =>
-      data(http.POST('/api/runs/{run_id}/put-in', { params: { path: { run_id: run } }, body: { version } })),
+      data(http.POST('/api/runs/{run_id}/take-over', { params: { path: { run_id: run } }, body: { version } })),
     onSettled: lookAnew(client, ['series', series]),
   });
   return { begin, forget, adopt, putIn };
