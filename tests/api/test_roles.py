@@ -10,6 +10,7 @@ from typing import Any
 from unittest import mock
 
 from fastapi import FastAPI
+from fastapi.routing import APIRoute
 from fastapi.testclient import TestClient
 from httpx import Response
 
@@ -50,6 +51,16 @@ class Roles(WithApplication):
             for method, path, _ in operations(self.app)
             if method not in SAFE and path not in EVERYBODYS
         ]
+
+    def test_no_address_has_two_answers(self) -> None:
+        """The first of two routes would answer for both, and the other would never be asked."""
+        every = [
+            (method, route.path)
+            for route in self.app.routes
+            if isinstance(route, APIRoute)
+            for method in route.methods or ()
+        ]
+        self.assertEqual(len(every), len(set(every)))
 
     def test_no_write_is_an_instructors(self) -> None:
         """Each of them answers 403 with who may, before it looks at the body."""
