@@ -10,6 +10,7 @@ from grike.api.security import hash_password
 from grike.api.state import Config, State
 from grike.core.cautions import Caution
 from grike.core.focus import Focus
+from grike.core.group import Group
 from grike.core.kit import Kit, Room
 from grike.core.library import Library
 from grike.core.pace import DEFAULT_PACE
@@ -22,7 +23,7 @@ from grike.core.sheet import RuleSheet
 from grike.core.wishes import Member, Wishes
 from grike.exchange.presets import presets
 from grike.exchange.shapes import shipped_shapes
-from grike.store import changes, people, rooms, series, sessions
+from grike.store import changes, groups, people, rooms, series, sessions
 from grike.store.connection import Connection, Database
 from scripts import database, install, serve
 from scripts.database import Server
@@ -59,12 +60,13 @@ HALL = Room(
 
 @dataclass(frozen=True, slots=True)
 class DemoSeries:
-    """One series of the demo, with the hour at which it is taught and by whom."""
+    """One series of the demo, with the hour at which it is taught, by whom, and its tags."""
 
     shape: SeriesShape
     sheet: RuleSheet
     hour: int
     instructors: tuple[int, ...]
+    tags: tuple[str, ...]
 
 
 def demo_series(monday: dt.date) -> tuple[DemoSeries, ...]:
@@ -83,7 +85,20 @@ def demo_series(monday: dt.date) -> tuple[DemoSeries, ...]:
     lifts = presets()[0].sheet()
     # Twice a week, a gap of three classes would mean that nothing comes back for two weeks.
     often = lifts.with_line("D4", numbers={"gap": 1})
-    return DemoSeries(crew, lifts, 18, (2, 3, 4)), DemoSeries(gentle, often, 10, (5,))
+    return (
+        DemoSeries(crew, lifts, 18, (2, 3, 4), ("rowers", "winter")),
+        DemoSeries(gentle, often, 10, (5,), ("morning",)),
+    )
+
+
+def keep_groups(connection: Connection) -> None:
+    """Keep the groups of the house, so that a set-up can take them over."""
+    evening, morning = dt.time(18), dt.time(10)
+    knees = Member("J. K.", (Caution.KNEES,))
+    crew = Group("Winter crew", 16, 2, members=(knees,), times=dict.fromkeys((0, 1, 3, 4), evening))
+    gentle = Group("Gentle mornings", 12, 1, (Caution.NO_JUMPS,), times={1: morning, 4: morning})
+    for group in (crew, gentle):
+        groups.add(connection, group)
 
 
 def fill(connection: Connection, library: Library, today: dt.date) -> None:
@@ -93,12 +108,14 @@ def fill(connection: Connection, library: Library, today: dt.date) -> None:
         for name, sign_in, role, password in PEOPLE
     ]
     room_id = rooms.add(connection, HALL)
+    keep_groups(connection)
     monday = today - dt.timedelta(days=today.weekday() + 7)
     for number, entry in enumerate(reversed(demo_series(monday))):
         say(f"planning {entry.shape.name}")
         empty = SeriesPlan(entry.shape, entry.sheet)
         result = plan(Problem(empty, library), None, 7 + number, Settings())
         series_id = series.add(connection, empty, ids[0])
+        series.shelve(connection, series_id, entry.tags, archived=False)
         if result.plan is None:
             continue
         stored = series.get(connection, series_id)

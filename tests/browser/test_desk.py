@@ -16,6 +16,16 @@ PART, ROW = "[data-purpose]", "[data-movement]"
 EDIT, DOES = "[aria-label='Your edit']", "[aria-label='What the edit does']"
 
 
+#: A class as it is typed: five parts with seven movements.
+FIVE_PARTS: tuple[tuple[str, tuple[str, ...]], ...] = (
+    ("Welcome", ()),
+    ("Warm-up", ("March with arm", "Shoulder roll 20 s")),
+    ("Lift", ("Goblet squat 12", "Push-up")),
+    ("Core", ("Crunch", "High plank 30 s")),
+    ("Cool-down", ("Standing thigh stretch",)),
+)
+
+
 class Desk(WithClass):
     def setUp(self) -> None:
         super().setUp()
@@ -150,13 +160,7 @@ class FromNothing(WithClass):
         self.go(f"/series/{self.series_id}", "table [data-slot]")
         self.see("[aria-label^='Write the class of']").send_keys(Keys.ENTER)
         self.see_text("There is nothing in this class yet.")
-        for kind, lines in (
-            ("Welcome", ()),
-            ("Warm-up", ("March with arm", "Shoulder roll 20 s")),
-            ("Lift", ("Goblet squat 12", "Push-up")),
-            ("Core", ("Crunch", "High plank 30 s")),
-            ("Cool-down", ("Standing thigh stretch",)),
-        ):
+        for kind, lines in FIVE_PARTS:
             parts = len(self.all(PART))
             # A letter or two chooses in the list, as in any list of the browser.
             self.see("[aria-label='Kind of part']").send_keys(kind[:4])

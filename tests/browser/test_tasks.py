@@ -20,6 +20,7 @@ from grike.exchange.plans import plan_to
 from grike.store import changes, people, series, sessions
 from grike.store import library as stored_library
 from tests.browser.base import WORK_ROW, WithBrowser
+from tests.browser.test_desk import FIVE_PARTS
 
 DOCUMENT = Path(__file__).parents[2] / "docs" / "tasks.md"
 BOARD = "table [data-slot]"
@@ -291,13 +292,7 @@ class Directors(Counted):
         self.steps += 1
         self.see("[aria-label^='Write the class of']").send_keys(Keys.ENTER)
         self.see_text("There is nothing in this class yet.")
-        for kind, lines in (
-            ("Welcome", ()),
-            ("Warm-up", ("March with arm", "Shoulder roll 20 s")),
-            ("Lift", ("Goblet squat 12", "Push-up")),
-            ("Core", ("Crunch", "High plank 30 s")),
-            ("Cool-down", ("Standing thigh stretch",)),
-        ):
+        for kind, lines in FIVE_PARTS:
             parts = len(self.all("[data-purpose]"))
             self.choose("[aria-label='Kind of part']", kind)
             self.steps += 1

@@ -95,7 +95,7 @@ class Teaching(WithClass):
         chooser = "select[aria-label=Instructor]"
         self.wait.until(lambda _: "Ivo Instructor" in self.see(chooser).text)
         Select(self.see(chooser)).select_by_visible_text("Ivo Instructor")
-        self.press("Add")
+        self.press("Put them down")
         self.see_text("18:00, Ivo Instructor")
         self.press("Take out")
         self.see_text("Nobody is down to teach")

@@ -2,7 +2,7 @@ import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query
 
 import { data, http, type Schemas } from '~/shared/http/client';
 import { lookAnew, OF_VERSION } from '~/shared/http/settled';
-import { Problem } from '~/shared/http/problem';
+import { documentOf } from '~/shared/http/jsonText';
 
 export function classOptions(series: number, slot: number) {
   return queryOptions({
@@ -199,19 +199,8 @@ export function useTemplateWrites(
     onSettled,
   });
   const bring = useMutation({
-    mutationFn: (text: string) => put.mutateAsync(documentOf(text)),
+    mutationFn: (text: string) =>
+      put.mutateAsync(documentOf(text, 'a class document', 'Choose a JSON file such as Export gives.')),
   });
   return { keep, use, put, bring };
-}
-
-function documentOf(text: string): Record<string, unknown> {
-  try {
-    return JSON.parse(text) as Record<string, unknown>;
-  } catch {
-    throw new Problem({
-      status: 422,
-      title: 'This file is not a class document.',
-      detail: 'Choose a JSON file such as Export gives.',
-    });
-  }
 }

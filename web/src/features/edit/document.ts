@@ -42,8 +42,10 @@ export interface Round {
   [key: string]: unknown;
 }
 
-/** The format in which a part of a role is usually written. */
+/** The format in which a part is usually written, by its role or what else it is for. */
 const USUAL: Record<string, string> = {
+  'warm-up': 'flow',
+  'cool-down': 'flow',
   activation: 'no-rest-circuit',
   lift: 'straight-sets',
   pairs: 'superset',

@@ -4,15 +4,9 @@ import { useRef, useState } from 'react';
 
 import { Consequences } from '~/features/consequences';
 import { data, http } from '~/shared/http/client';
-import { Problem } from '~/shared/http/problem';
+import { seriesOf } from '~/shared/http/jsonText';
 import { lookAnew } from '~/shared/http/settled';
 import { Trouble } from '~/shared/ui/States';
-
-const NO_SERIES = {
-  status: 422,
-  title: 'This file is not a series.',
-  detail: 'Choose a JSON file such as the export of a series gives.',
-};
 
 /** A series that was changed elsewhere comes back: what it does here is told first, and undo takes it back. */
 export function BringOver({ id, version }: { id: number; version: number }) {
@@ -22,12 +16,7 @@ export function BringOver({ id, version }: { id: number; version: number }) {
   const params = { path: { series_id: id } };
   const look = useMutation({
     mutationFn: async (picked: File) => {
-      let found: Record<string, unknown>;
-      try {
-        found = JSON.parse(await picked.text()) as Record<string, unknown>;
-      } catch {
-        throw new Problem(NO_SERIES);
-      }
+      const found = seriesOf(await picked.text());
       const body = { version, document: found };
       const told = await data(http.POST('/api/series/{series_id}/document/trial', { params, body }));
       setDocument(found);

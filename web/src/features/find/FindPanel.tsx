@@ -1,11 +1,12 @@
 import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
 import { keepPreviousData, queryOptions, useQuery } from '@tanstack/react-query';
-import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
+import { type KeyboardEvent, useId, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 
 import { commandsAt, matching } from './commands';
 import { useIsDirector } from '~/features/signin';
 import { data, http } from '~/shared/http/client';
+import { useModal } from '~/shared/ui/useModal';
 import { useLater } from '~/shared/useLater';
 
 const SETTLED = 120;
@@ -30,7 +31,7 @@ const KINDS = { series: 'series', class: 'class', movement: 'movement' };
 
 /** One field over the page: what is typed finds places to go, series, classes and movements. */
 export function FindPanel({ onLeave, onKeys }: { onLeave: () => void; onKeys: () => void }) {
-  const dialog = useRef<HTMLDialogElement>(null);
+  const modal = useModal(onLeave);
   const list = useId();
   const director = useIsDirector();
   const address = useLocation().pathname;
@@ -42,11 +43,6 @@ export function FindPanel({ onLeave, onKeys }: { onLeave: () => void; onKeys: ()
   const hits = typed.trim().length > 1 ? (found.data ?? []) : [];
   const lines: Line[] = [...ways, ...hits.map((hit) => ({ ...hit, about: `${KINDS[hit.kind]}; ${hit.about}` }))];
   const chosen = Math.min(at, lines.length - 1);
-  useEffect(() => {
-    const shown = dialog.current;
-    if (shown && !shown.open) shown.showModal();
-    return () => shown?.close();
-  }, []);
   const go = (line: Line | undefined) => {
     if (!line) return;
     onLeave();
@@ -73,13 +69,9 @@ export function FindPanel({ onLeave, onKeys }: { onLeave: () => void; onKeys: ()
       _backdrop={{ bg: 'blackAlpha.600' }}
     >
       <dialog
-        ref={dialog}
+        {...modal}
         aria-label="Find, and go there"
-        onCancel={(event) => {
-          event.preventDefault();
-          onLeave();
-        }}
-        onClick={(event) => event.target === dialog.current && onLeave()}
+        onClick={(event) => event.target === event.currentTarget && onLeave()}
       >
         <Input
           autoFocus

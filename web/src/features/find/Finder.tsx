@@ -1,9 +1,10 @@
 import { Box, Button } from '@chakra-ui/react';
 import { Search } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 
-import { FindPanel } from './FindPanel';
-import { Shortcuts } from './Shortcuts';
+// Fetched when it is first asked for: most pages are left without it.
+const FindPanel = lazy(async () => ({ default: (await import('./panels')).FindPanel }));
+const Shortcuts = lazy(async () => ({ default: (await import('./panels')).Shortcuts }));
 
 type Shown = 'find' | 'keys' | null;
 
@@ -40,8 +41,10 @@ export function Finder() {
           Find
         </Box>
       </Button>
-      {shown === 'find' && <FindPanel onLeave={leave} onKeys={() => setShown('keys')} />}
-      {shown === 'keys' && <Shortcuts onLeave={leave} />}
+      <Suspense fallback={null}>
+        {shown === 'find' && <FindPanel onLeave={leave} onKeys={() => setShown('keys')} />}
+        {shown === 'keys' && <Shortcuts onLeave={leave} />}
+      </Suspense>
     </>
   );
 }

@@ -43,7 +43,7 @@ export function NewSession({ detail }: { detail: Schemas['ClassDetail'] }) {
           disabled={!at || !who || add.isPending}
           onClick={() => add.mutate({ starts_at: at, instructor: Number(who) }, { onSuccess: () => setWho('') })}
         >
-          Add
+          Put them down
         </Button>
       </Flex>
       {add.error && <Trouble error={add.error} />}

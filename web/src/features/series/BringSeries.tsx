@@ -4,7 +4,7 @@ import { useNavigate } from 'react-router';
 
 import { useDocument } from './api';
 import { shortDate } from '~/shared/format/time';
-import { Problem } from '~/shared/http/problem';
+import { seriesOf } from '~/shared/http/jsonText';
 import { Asking } from '~/shared/ui/Asking';
 import { Trouble } from '~/shared/ui/States';
 
@@ -17,7 +17,7 @@ export function BringSeries() {
   const navigate = useNavigate();
   const { look, make } = useDocument();
   const [document, setDocument] = useState<Record<string, unknown> | null>(null);
-  const [broken, setBroken] = useState<Problem | null>(null);
+  const [broken, setBroken] = useState<Error | null>(null);
   const leave = () => {
     setDocument(null);
     setBroken(null);
@@ -26,17 +26,11 @@ export function BringSeries() {
   };
   const read = async (picked: File) => {
     try {
-      const found = JSON.parse(await picked.text()) as Record<string, unknown>;
+      const found = seriesOf(await picked.text());
       setDocument(found);
       look.mutate(found);
-    } catch {
-      setBroken(
-        new Problem({
-          status: 422,
-          title: 'This file is not a series.',
-          detail: 'Choose a JSON file such as the export of a series gives.',
-        }),
-      );
+    } catch (error) {
+      setBroken(error as Error);
     }
   };
   const error = broken ?? look.error ?? make.error;
@@ -56,7 +50,7 @@ export function BringSeries() {
         }}
       />
       <Button variant="outline" onClick={() => file.current?.click()}>
-        Bring one from a file
+        From a file
       </Button>
       {(document ?? broken) && (
         <Asking title="A series from a file" onLeave={leave}>

@@ -1,4 +1,4 @@
-import { Button, Field, Input } from '@chakra-ui/react';
+import { Button, chakra, Input } from '@chakra-ui/react';
 import { useState } from 'react';
 
 import { useSignIn } from './api';
@@ -15,12 +15,12 @@ export function SignInForm({ onSignedIn }: { onSignedIn?: (name: string) => void
         signIn.mutate({ name, password }, { onSuccess: (me) => onSignedIn?.(me.name) });
       }}
     >
-      <Field.Root mb="3">
-        <Field.Label>Name</Field.Label>
+      <chakra.label display="block" mb="3" fontWeight="500">
+        Name
         <Input name="name" autoComplete="username" autoFocus value={name} onChange={(e) => setName(e.target.value)} />
-      </Field.Root>
-      <Field.Root mb="5">
-        <Field.Label>Password</Field.Label>
+      </chakra.label>
+      <chakra.label display="block" mb="5" fontWeight="500">
+        Password
         <Input
           name="password"
           type="password"
@@ -28,7 +28,7 @@ export function SignInForm({ onSignedIn }: { onSignedIn?: (name: string) => void
           value={password}
           onChange={(e) => setPassword(e.target.value)}
         />
-      </Field.Root>
+      </chakra.label>
       {signIn.error && <Trouble error={signIn.error} />}
       <Button
         type="submit"

@@ -1,5 +1,6 @@
 import { Box, Button, Flex, Heading } from '@chakra-ui/react';
-import { useEffect, useRef } from 'react';
+
+import { useModal } from './useModal';
 
 interface Props {
   title: string;
@@ -11,12 +12,7 @@ interface Props {
 
 /** A question over the page: it takes the focus, keeps it, and Escape leaves everything as it is. */
 export function Asking({ title, children, leave = 'Leave it', onLeave }: Props) {
-  const dialog = useRef<HTMLDialogElement>(null);
-  useEffect(() => {
-    const shown = dialog.current;
-    if (shown && !shown.open) shown.showModal();
-    return () => shown?.close();
-  }, []);
+  const modal = useModal(onLeave);
   return (
     <Box
       asChild
@@ -29,14 +25,7 @@ export function Asking({ title, children, leave = 'Leave it', onLeave }: Props) 
       borderColor="strong"
       _backdrop={{ bg: 'blackAlpha.600' }}
     >
-      <dialog
-        ref={dialog}
-        aria-label={title}
-        onCancel={(event) => {
-          event.preventDefault();
-          onLeave();
-        }}
-      >
+      <dialog {...modal} aria-label={title}>
         <Heading as="h2" size="md" mb="2">
           {title}
         </Heading>

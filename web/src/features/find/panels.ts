@@ -1,0 +1,2 @@
+export { FindPanel } from './FindPanel';
+export { Shortcuts } from './Shortcuts';
