@@ -73,12 +73,11 @@ class Shelf(WithSeries):
 
     def test_what_was_learned_goes_along(self) -> None:
         """The pace of the old group is that of its next season."""
-        session = self.a_record(120)
+        self.a_record(120)
         made = self.post(f"{self.path}/seasons", {"name": "Spring", "start": "2027-03-01"})
         ours = self.client.get(f"{self.path}/pace").json()
         theirs = self.client.get(f"/api/series/{made.json()['id']}/pace").json()
         self.assertEqual(ours["kinds"], theirs["kinds"])
-        self.assertTrue(session)
         self.assertTrue(any(kind["sessions"] for kind in ours["kinds"]))
 
     def test_a_whole_series_from_a_file(self) -> None:
@@ -110,16 +109,19 @@ class Shelf(WithSeries):
         board = self.board(self.series_id)
         movement = board["classes"][0]["movements"][0]
         others = {one for own in board["classes"] for one in own["movements"]}
-        by = next(
+        able = [
             one["id"]
             for one in self.client.get("/api/movements").json()
             if one["role"] == "work" and one["id"] not in others and one["sides"] == "two-sided"
-        )
-        move = {"kind": "swap-everywhere", "movement": movement, "by": by, "ban": True}
-        body = {"version": board["version"], "move": move}
-        told = self.post(f"{self.path}/moves/trial", body)
-        if told.status_code == 422:
-            self.skipTest(f"{by} does not fit the format of {movement}")
+        ]
+        for by in able:
+            move = {"kind": "swap-everywhere", "movement": movement, "by": by, "ban": True}
+            body = {"version": board["version"], "move": move}
+            told = self.post(f"{self.path}/moves/trial", body)
+            # Not every movement fits the format: the first that does is taken.
+            if told.status_code == 200:
+                break
+        self.assertEqual(told.status_code, 200, told.text)
         made = self.post(f"{self.path}/moves", body)
         self.assertIn("never again", made.json()["label"])
         self.assertIn(movement, self.client.get(f"{self.path}/setup").json()["wishes"]["never"])

@@ -8,6 +8,8 @@ from fastapi import APIRouter, Query
 
 from grike.api.model import Model
 from grike.api.security import SignedIn, StateOf
+from grike.core.library import Library
+from grike.core.movement import Movement
 from grike.core.series import DAY_NAMES
 from grike.exchange.search import search, squashed
 from grike.store import series, uses
@@ -37,9 +39,12 @@ def find(
         return []
     with state.database.transaction() as connection:
         lines = series.lines(connection)
+        library = state.library(connection)
+    movements = _likeliest(library, words)
+    with state.database.transaction() as connection:
         return [
             *_series(lines, wanted)[:MOST],
-            *_movements(state, connection, words)[:MOST],
+            *(_movement(connection, movement) for movement in movements),
             *_classes(connection, lines, words),
         ]
 
@@ -57,26 +62,21 @@ def _series(lines: list[series.SeriesLine], wanted: str) -> list[Hit]:
     ]
 
 
-def _movements(state: StateOf, connection: Connection, words: str) -> list[Hit]:
-    library = state.library(connection)
-    out: list[Hit] = []
+def _likeliest(library: Library, words: str) -> list[Movement]:
+    """Return the few movements that words mean most likely.
+
+    A name with a word that begins so comes first: "row" means rows before narrow squats.
+    """
     begun = squashed(words)
-    hits = search(library, words)
-    # A name with a word that begins so comes first: "row" means rows before narrow squats.
-    hits.sort(key=lambda hit: not _begins(library[hit.movement_id].name, begun))
-    for found in hits[:MOST]:
-        used = uses.uses_of(connection, found.movement_id)
-        many = len({use.series_id for use in used})
-        about = f"in {len(used)} classes of {many} series" if used else "in no class"
-        out.append(
-            Hit(
-                kind="movement",
-                name=library[found.movement_id].name,
-                about=about,
-                to=f"/movements/{found.movement_id}",
-            )
-        )
-    return out
+    found = [library[hit.movement_id] for hit in search(library, words)]
+    return sorted(found, key=lambda movement: not _begins(movement.name, begun))[:MOST]
+
+
+def _movement(connection: Connection, movement: Movement) -> Hit:
+    used = uses.uses_of(connection, movement.id)
+    many = len({use.series_id for use in used})
+    about = f"in {len(used)} classes of {many} series" if used else "in no class"
+    return Hit(kind="movement", name=movement.name, about=about, to=f"/movements/{movement.id}")
 
 
 def _begins(name: str, wanted: str) -> bool:

@@ -41,6 +41,11 @@ def with_kit_of_work(before: ClassDesign, after: ClassDesign, library: Library) 
     return replace(after, kit=(after.kit - gone) | now)
 
 
+def unlocked(design: ClassDesign) -> ClassDesign:
+    """Return a design as it goes to another day: nothing in it is locked there."""
+    return replace(design, blocks=tuple(replace(block, locked=False) for block in design.blocks))
+
+
 def handling_for(design: ClassDesign, block: int, movement: Movement) -> Handling:
     """Return how a movement handles its sides in a block: both in one bout, or two bouts."""
     shared = design.blocks[block].format.shares_bouts

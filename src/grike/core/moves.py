@@ -10,7 +10,7 @@ from dataclasses import dataclass, replace
 from typing import TypeAlias
 
 from grike.core.design import ClassDesign
-from grike.core.editing import stands, swapped
+from grike.core.editing import stands, swapped, unlocked
 from grike.core.errors import Conflict, InvalidInput, NotFound
 from grike.core.focus import Focus
 from grike.core.library import Library
@@ -196,7 +196,7 @@ def _put(plan: SeriesPlan, days: dict[int, ClassDesign | None]) -> SeriesPlan:
         _require_open(own)
         held.pop(day, None)
         if design is not None:
-            held[day] = PlannedClass(slot, _fresh(design))
+            held[day] = PlannedClass(slot, unlocked(design))
     return replace(plan, classes=tuple(held[day] for day in sorted(held)))
 
 
@@ -205,11 +205,6 @@ def _require_open(own: PlannedClass | None) -> None:
         raise Conflict(
             f"The class of {own.slot.label} is locked, or a block of it.", fix="Unlock it first."
         )
-
-
-def _fresh(design: ClassDesign) -> ClassDesign:
-    """Return a design as it goes to another day: nothing in it is locked there."""
-    return replace(design, blocks=tuple(replace(block, locked=False) for block in design.blocks))
 
 
 def places_of(design: ClassDesign, movement_id: str) -> list[tuple[int, int]]:
@@ -242,7 +237,7 @@ def _swapped_everywhere(plan: SeriesPlan, library: Library, move: SwapEverywhere
 
 
 def _banned(plan: SeriesPlan, movement_id: str) -> SeriesPlan:
-    """Return the plan with a movement that must never come, by itself or in a form of its own."""
+    """Return the plan with a movement that must never come."""
     wishes = plan.shape.wishes
     wanted = tuple(one for one in wishes.wanted if one != movement_id)
     never = (*wishes.never, *({movement_id} - set(wishes.never)))

@@ -5,7 +5,7 @@ from __future__ import annotations
 import datetime as dt
 from dataclasses import replace
 
-from grike.core.design import ClassDesign
+from grike.core.editing import unlocked
 from grike.core.series import PlannedClass, SeriesPlan
 
 
@@ -27,12 +27,8 @@ def next_season(plan: SeriesPlan, name: str, start: dt.date, *, classes: bool) -
         return empty
     slots = shape.by_day()
     kept = [
-        PlannedClass(slots[own.slot.day], _open(own.design))
+        PlannedClass(slots[own.slot.day], unlocked(own.design))
         for own in plan.classes
         if own.slot.day in slots
     ]
     return replace(empty, classes=tuple(kept))
-
-
-def _open(design: ClassDesign) -> ClassDesign:
-    return replace(design, blocks=tuple(replace(block, locked=False) for block in design.blocks))

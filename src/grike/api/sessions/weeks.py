@@ -12,13 +12,12 @@ from grike.api.security import Director, SignedIn, StateOf
 from grike.api.shared import Changed
 from grike.core.errors import InvalidInput, NotFound
 from grike.core.series import SeriesPlan, Slot
+from grike.core.teaching import Teaching, to_be_taught
 from grike.store import people, rooms, series, sessions
 from grike.store.connection import Connection
 
 router = APIRouter(prefix="/api", tags=["sessions"])
 OF_WEEK = "/series/{series_id}/weeks/{week}"
-#: When a class begins whose weekday has no time yet.
-USUAL_TIME = dt.time(18)
 #: So long after it began a class is still the next one, and so many are shown.
 STILL_NEXT, MOST_SHOWN = dt.timedelta(hours=3), 60
 
@@ -74,18 +73,18 @@ def give_week(series_id: int, week: int, body: WeekTeacher, _: Director, state: 
         every = sessions.of_series(connection, series_id)
         own = [one for one in every if one.day in slots]
         held = [one for one in own if one.record is None]
-        done = {one.day for one in own if one.record is not None}
-        times = {one.day % 7: one.starts_at.time() for one in every if one.day is not None}
-        wanted = []
-        for day, slot in slots.items():
-            at = next((one.starts_at for one in held if one.day == day), None)
-            usual = dt.datetime.combine(slot.date, times.get(slot.weekday, USUAL_TIME))
-            if day not in done:
-                wanted.append(
-                    WeekSession(day=day, starts_at=at or usual, instructor=body.instructor)
-                )
+        known = [
+            Teaching(one.day, one.starts_at, one.record is not None)
+            for one in every
+            if one.day is not None
+        ]
+        wanted = [
+            WeekSession(day=day, starts_at=at, instructor=body.instructor)
+            for day, at in to_be_taught(slots, known)
+        ]
         _put(connection, stored, held, wanted)
-    stays = f"; {len(done)} taught already, which stay" if done else ""
+    done = len(slots) - len(wanted)
+    stays = f"; {done} taught already, which stay" if done else ""
     many = f"{len(wanted)} class{'' if len(wanted) == 1 else 'es'}"
     before = [
         WeekSession(day=one.day, starts_at=one.starts_at, instructor=one.instructor_id)

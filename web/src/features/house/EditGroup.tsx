@@ -1,15 +1,15 @@
-import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
+import { Flex, Input, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 
 import { type Group, type GroupFields, useGroups } from './api';
+import { KeptForm } from './KeptForm';
 import { Cautions, Members } from '~/features/setup';
 import { LEVELS } from '~/shared/format/levels';
 import { DAYS } from '~/shared/format/time';
 import { Problem } from '~/shared/http/problem';
 import { catalogueOptions } from '~/shared/http/vocabulary';
 import { NumberField, SelectField, TextField } from '~/shared/ui/Fields';
-import { Trouble } from '~/shared/ui/States';
 
 const NEW: GroupFields = { name: '', heads: 16, level: 2, cautions: [], members: [], times: {} };
 
@@ -26,17 +26,12 @@ export function EditGroup({ group, onDone }: { group: Group | null; onDone: () =
     set({ times: Object.fromEntries(at ? [...kept, [String(day), at]] : kept) });
   };
   return (
-    <Box
-      as="form"
-      p="3"
-      my="2"
-      bg="panel"
-      border="1px solid"
-      borderColor="line"
-      onSubmit={(event) => {
-        event.preventDefault();
-        keep.mutate({ of: group, body: draft }, { onSuccess: onDone });
-      }}
+    <KeptForm
+      what="group"
+      pending={keep.isPending}
+      error={keep.error}
+      onKeep={() => keep.mutate({ of: group, body: draft }, { onSuccess: onDone })}
+      onLeave={onDone}
     >
       <Flex gap="4" wrap="wrap" align="flex-start">
         <TextField
@@ -98,16 +93,7 @@ export function EditGroup({ group, onDone }: { group: Group | null; onDone: () =
           />
         </>
       )}
-      {keep.error && <Trouble error={keep.error} />}
-      <Flex gap="2" mt="3">
-        <Button type="submit" size="sm" bg="action" color="onAction" loading={keep.isPending}>
-          Keep the group
-        </Button>
-        <Button size="sm" variant="outline" onClick={onDone}>
-          Leave it
-        </Button>
-      </Flex>
-    </Box>
+    </KeptForm>
   );
 }
 

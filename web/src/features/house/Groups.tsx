@@ -2,12 +2,12 @@ import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 
-import { type Group, groupsOptions, useGroups } from './api';
+import { type Group, useGroups } from './api';
 import { EditGroup } from './EditGroup';
 import { useIsDirector } from '~/features/signin';
 import { LEVELS } from '~/shared/format/levels';
 import { DAYS } from '~/shared/format/time';
-import { catalogueOptions } from '~/shared/http/vocabulary';
+import { catalogueOptions, groupsOptions } from '~/shared/http/vocabulary';
 import { Trouble } from '~/shared/ui/States';
 
 /** The groups that come again: who they are, what they are spared, when they come. */

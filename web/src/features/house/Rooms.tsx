@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 
 import { type Room, useRooms } from './api';
+import { KeptForm } from './KeptForm';
 import { RoomFields } from '~/features/setup';
 import { useIsDirector } from '~/features/signin';
 import { roomsOptions, useNames } from '~/shared/http/vocabulary';
@@ -84,17 +85,12 @@ function EditRoom({ room, onDone }: { room: Room; onDone: () => void }) {
   const { keep } = useRooms();
   const [draft, setDraft] = useState(room);
   return (
-    <Box
-      as="form"
-      p="3"
-      my="2"
-      bg="panel"
-      border="1px solid"
-      borderColor="line"
-      onSubmit={(event) => {
-        event.preventDefault();
-        keep.mutate(draft, { onSuccess: onDone });
-      }}
+    <KeptForm
+      what="room"
+      pending={keep.isPending}
+      error={keep.error}
+      onKeep={() => keep.mutate(draft, { onSuccess: onDone })}
+      onLeave={onDone}
     >
       <NumberField
         label="People at most"
@@ -110,15 +106,6 @@ function EditRoom({ room, onDone }: { room: Room; onDone: () => void }) {
         heads={draft.heads}
         onRoom={(next) => setDraft({ ...next, heads: draft.heads })}
       />
-      {keep.error && <Trouble error={keep.error} />}
-      <Flex gap="2" mt="3">
-        <Button type="submit" size="sm" bg="action" color="onAction" loading={keep.isPending}>
-          Keep the room
-        </Button>
-        <Button size="sm" variant="outline" onClick={onDone}>
-          Leave it
-        </Button>
-      </Flex>
-    </Box>
+    </KeptForm>
   );
 }

@@ -1,15 +1,11 @@
-import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
 
 import { data, http, type Schemas } from '~/shared/http/client';
+import { groupsOptions, roomsOptions } from '~/shared/http/vocabulary';
 
 export type Group = Schemas['GroupModel'];
 export type GroupFields = Schemas['GroupFields'];
 export type Room = Schemas['RoomModel'];
-
-export const groupsOptions = queryOptions({
-  queryKey: ['groups'],
-  queryFn: () => data(http.GET('/api/groups')),
-});
 
 /** Keep a group, new or otherwise, or forget it. */
 export function useGroups() {
@@ -33,7 +29,7 @@ export function useGroups() {
 /** Keep a room with its kit, or forget it. */
 export function useRooms() {
   const client = useQueryClient();
-  const onSettled = () => client.invalidateQueries({ queryKey: ['rooms'] });
+  const onSettled = () => client.invalidateQueries({ queryKey: roomsOptions.queryKey });
   const keep = useMutation({ mutationFn: (body: Room) => data(http.PUT('/api/rooms', { body })), onSettled });
   const forget = useMutation({
     mutationFn: (id: number) => data(http.DELETE('/api/rooms/{room_id}', { params: { path: { room_id: id } } })),

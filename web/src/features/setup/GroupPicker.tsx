@@ -1,12 +1,10 @@
 import { Flex, NativeSelect, Text } from '@chakra-ui/react';
-import { queryOptions, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 
 import type { NewSeries } from './api';
 import { withDays } from './draft';
 import { withWishes } from './wishes';
-import { data, http } from '~/shared/http/client';
-
-const groupsOptions = queryOptions({ queryKey: ['groups'], queryFn: () => data(http.GET('/api/groups')) });
+import { groupsOptions } from '~/shared/http/vocabulary';
 
 /** A group that the house keeps, taken over into a set-up; the group itself stays as it is. */
 export function GroupPicker({ draft, onDraft }: { draft: NewSeries; onDraft: (draft: NewSeries) => void }) {

@@ -20,6 +20,11 @@ export const roomsOptions = queryOptions({
   queryFn: () => data(http.GET('/api/rooms')),
 });
 
+export const groupsOptions = queryOptions({
+  queryKey: ['groups'],
+  queryFn: () => data(http.GET('/api/groups')),
+});
+
 /** Return a function that works something out once for each answer, however many rows ask for it. */
 function once<A extends object, B>(work: (answer: A) => B): (answer: A) => B {
   const done = new WeakMap<A, B>();
