@@ -84,7 +84,8 @@ class Shelf(WithBrowser):
         body = self.driver.find_element(By.TAG_NAME, "body")
         body.send_keys(Keys.CONTROL, "k")
         self.see("dialog [role=combobox]").send_keys("glute br")
-        self.see_text("in ")
+        # The list is what the keys act on, so what was found must be in it before Enter.
+        self.see_text("movement; in ")
         self.assertEqual(self.axe(), [])
         self.driver.switch_to.active_element.send_keys(Keys.ENTER)
         self.wait.until(lambda d: "/movements/" in d.current_url)

@@ -69,6 +69,8 @@ const config = defineConfig({
         gray: {
           muted: { value: { _light: '{colors.stone.400}', _dark: '{colors.stone.600}' } },
           border: { value: { _light: '{colors.stone.400}', _dark: '{colors.stone.600}' } },
+          // Its own ring is a grey of two to one on stone.
+          focusRing: { value: { _light: '{colors.harebell.600}', _dark: '{colors.harebell.300}' } },
         },
         page: { value: { base: '{colors.stone.100}', _dark: '{colors.stone.900}' } },
         panel: { value: { base: '{colors.stone.50}', _dark: '{colors.stone.800}' } },
