@@ -104,6 +104,46 @@ class Together(WithApplication):
         self.lock(2)
         self.assertEqual(self.back(third["id"]).status_code, 404)
 
+    def test_two_points_side_by_side(self) -> None:
+        """What differs between two points, in both directions; and what was planned, gone back to.
+
+        Each point is held against the series itself, gone back to that point.
+        """
+        for slot in (0, 1):
+            self.lock(slot)
+        version = self.board(self.series_id)["version"]
+        blank = {"version": version, "move": {"kind": "take-off", "days": [0]}}
+        self.assertEqual(self.post(f"{self.path}/moves", blank).status_code, 409)
+        self.lock_open(0)
+        blank["version"] = self.board(self.series_id)["version"]
+        self.assertEqual(self.post(f"{self.path}/moves", blank).status_code, 200)
+        off, opened, *_ = self.history()
+        told = self.between(opened["id"], off["id"])
+        self.assertEqual([(day["day"], day["name"]) for day in told["days"]], [(0, None)])
+        self.assertTrue(told["days"][0]["kit_before"])
+        after = self.board(self.series_id)
+        self.assertEqual(told["cost_after"], after["cost"])
+        self.assertEqual(self.between(off["id"], off["id"])["days"], [])
+        self.back(opened["id"])
+        now = self.board(self.series_id)
+        self.assertEqual(told["cost_before"], now["cost"])
+        onward = self.between(0, off["id"])
+        self.assertEqual(
+            [onward["cost_before"], onward["cost_after"]], [now["cost"], told["cost_after"]]
+        )
+        self.assertEqual(
+            self.client.get(f"{self.path}/history/between?one=1&other=999999").status_code, 404
+        )
+
+    def between(self, one: int, other: int) -> dict[str, Any]:
+        answer = self.client.get(f"{self.path}/history/between?one={one}&other={other}")
+        self.assertEqual(answer.status_code, 200, answer.text)
+        return dict(answer.json())
+
+    def lock_open(self, slot: int) -> None:
+        version = self.board(self.series_id)["version"]
+        self.post(f"{self.path}/classes/{slot}/lock", {"version": version, "locked": False})
+
     def locked(self) -> list[bool]:
         return [entry["locked"] for entry in self.board(self.series_id)["classes"]]
 

@@ -6,6 +6,13 @@ import time
 
 from tests.browser.base import WORK_ROW, WithBrowser
 
+#: So many pixels a page is wider than its window.
+SIDEWAYS = "return document.documentElement.scrollWidth - innerWidth"
+#: Words below twelve pixels.
+TINY = """return [...document.querySelectorAll('main *')].filter(e => e.getClientRects().length
+    && [...e.childNodes].some(n => n.nodeType === 3 && n.textContent.trim())
+    && parseFloat(getComputedStyle(e).fontSize) < 12).map(e => e.textContent.slice(0, 40))"""
+
 
 class Accessible(WithBrowser):
     def in_both_modes(self, view: str) -> None:
@@ -36,6 +43,34 @@ class Accessible(WithBrowser):
         ):
             self.go(path, selector)
             self.in_both_modes(name)
+
+    def test_narrow(self) -> None:
+        """At three widths, 320 being a page at four times its size: whole, clean, nothing tiny."""
+        series_id = self.a_series()
+        self.sign_in()
+        self.see("h2 a")
+        one = f"/series/{series_id}"
+        for width in (768, 390, 320):
+            metrics = {"width": width, "height": 844, "deviceScaleFactor": 1, "mobile": False}
+            self.driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", metrics)
+            for path, selector in (
+                ("/", "h2 a"),
+                ("/series/new", "[aria-label=Days]"),
+                (one, "[data-slot]"),
+                (f"{one}?zoom=week&week=1", "[aria-label='One week']"),
+                (f"{one}/classes/0", "[data-cue]"),
+                (f"{one}/classes/0/teach", "h1"),
+                (f"{one}/history", "ol"),
+                (f"{one}/setup", "[aria-label=Days]"),
+                ("/movements", "[aria-label='Movements by family'] button"),
+                ("/house", "h1"),
+                ("/shapes", "h1"),
+            ):
+                self.go(path, selector)
+                with self.subTest(path=path, width=width):
+                    self.assertEqual(self.axe(), [])
+                    self.assertEqual(self.driver.execute_script(SIDEWAYS), 0)
+                    self.assertEqual(self.driver.execute_script(TINY), [])
 
     def test_a_chosen_movement(self) -> None:
         """The panel with options and alternatives."""

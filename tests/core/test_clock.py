@@ -147,7 +147,7 @@ class Formats(unittest.TestCase):
                 "Circuit, 40 s work and 20 s rest, 3 rounds, 45 s between rounds",
                 "Straight sets, 3 × 10, 30 s rest",
                 "Tri-set, 3 × 40 s of each, 40 s rest after the group",
-                "Talk, 60 s",
+                "Talk, 1:00",
                 "Breather, 45 s",
             },
         )

@@ -3,14 +3,19 @@
 from __future__ import annotations
 
 import datetime as dt
+from typing import Annotated
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Query
 
 from grike.api.history.models import BackRequest, ChangeModel
+from grike.api.moves.models import ConsequencesModel
+from grike.api.moves.views import consequences_model
 from grike.api.security import Director, SignedIn, StateOf
 from grike.api.shared import Changed
-from grike.core.errors import NotFound, NotYours
-from grike.store import changes
+from grike.core.advice.consequences import consequences
+from grike.core.errors import NotYours
+from grike.core.rules import Facts, findings
+from grike.store import changes, points
 from grike.store.changes import Entry
 
 router = APIRouter(prefix="/api/series/{series_id}/history", tags=["history"])
@@ -32,15 +37,38 @@ def get_history(series_id: int, _: SignedIn, state: StateOf) -> list[ChangeModel
         ]
 
 
+@router.get("/between")
+def compare_points(
+    series_id: int,
+    one: Annotated[int, Query(ge=0)],
+    other: Annotated[int, Query(ge=0)],
+    _: SignedIn,
+    state: StateOf,
+) -> ConsequencesModel:
+    """Return what differs from one point to another; each is the change it comes after, or 0."""
+    with state.database.transaction() as connection:
+        stored = state.series(connection, series_id).stored
+        every = changes.entries(connection, series_id)
+        ours = points.plan_at(connection, stored.plan, every, one)
+        theirs = points.plan_at(connection, stored.plan, every, other)
+        paces = state.paces(connection, series_id, ours.shape)
+        library = state.library(connection)
+    before = Facts(ours, library, paces)
+    found = consequences(before, findings(before), theirs)
+    return consequences_model(found, f"{_named(every, one)} to {_named(every, other)}")
+
+
+def _named(every: list[Entry], change: int) -> str:
+    return next((entry.label for entry in every if entry.id == change), "As it was set up")
+
+
 @router.post("/back")
 def go_back(series_id: int, body: BackRequest, person: Director, state: StateOf) -> Changed:
     """Undo, or redo, until a change is the last; what was undone can be redone."""
     with state.database.transaction() as connection:
         changes.require_current(connection, series_id, body.version)
         every = changes.entries(connection, series_id)
-        if body.change and all(entry.id != body.change for entry in every):
-            raise NotFound("That change is not there any more.", fix="Load the page again.")
-        back, onward = _ways(every, body.change)
+        back, onward = points.ways(every, body.change)
         touched = [*back, *onward]
         others = sorted({own.by or "somebody" for own in touched if _of_another(own, person.id)})
         if others and not body.sure:
@@ -60,10 +88,3 @@ def go_back(series_id: int, body: BackRequest, person: Director, state: StateOf)
 
 def _of_another(entry: Entry, person_id: int) -> bool:
     return entry.person_id not in (None, person_id)
-
-
-def _ways(every: list[Entry], change: int) -> tuple[list[Entry], list[Entry]]:
-    """Return what is to be undone and what redone until a change is the last that is done."""
-    back = [entry for entry in every if not entry.undone and entry.id > change]
-    onward = [entry for entry in every if entry.undone and entry.id <= change]
-    return back, onward

@@ -10,6 +10,7 @@ from grike.core.anatomy import FACTS, Muscle
 from grike.core.design import ClassDesign
 from grike.core.editing import item_at, stands, swapped
 from grike.core.judging.class_facts import ClassFacts
+from grike.core.judging.figures import sets_words
 from grike.core.judging.pool import frame_pool, pool
 from grike.core.movement import Movement, Role
 from grike.core.planner.variants import variant_for
@@ -136,7 +137,8 @@ def effects(now: ClassFacts, then: ClassFacts, block: int) -> list[str]:
                 gains.append((gain, muscle))
         gains.sort(key=lambda entry: -abs(entry[0]))
         out += [
-            f"{FACTS[m].name} {'+' if gain > 0 else '−'}{abs(gain):g} sets" for gain, m in gains[:3]
+            f"{FACTS[m].name} {'+' if gain > 0 else '−'}{sets_words(abs(gain))}"
+            for gain, m in gains[:3]
         ]
     kit_now, ups_now = changes([m for _, _, m in now.work_movements])
     kit_then, ups_then = changes([m for _, _, m in then.work_movements])

@@ -18,6 +18,7 @@ from grike.core.editing import item_at, swapped, with_block, work_blocks
 from grike.core.errors import InvalidInput
 from grike.core.focus import FOCUS_NAMES, Focus, on_focus
 from grike.core.judging.class_facts import ClassFacts
+from grike.core.judging.figures import sets_words
 from grike.core.judging.pool import suits_level, ways_out_missing
 from grike.core.kit import KIT_NAMES
 from grike.core.movement import Movement, Role
@@ -102,7 +103,7 @@ def why_movement(facts: Facts, slot: int, block: int, place: int) -> WhyMovement
     bouts = [b for b in member.work_bouts if (b.block, b.place) == (block, place)]
     sets = sum((bout_amount(bout).sets for bout in bouts), Fraction(0))
     gives = [
-        f"{FACTS[muscle].name}: {float(share * sets):g} sets"
+        f"{FACTS[muscle].name}: {sets_words(share * sets)}"
         for muscle, share in sorted(muscle_shares(movement).items(), key=lambda e: -e[1])
     ]
     if movement.role is Role.WORK:

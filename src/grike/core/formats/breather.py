@@ -15,6 +15,7 @@ from grike.core.formats.format import (
     MetRange,
 )
 from grike.core.formats.layout import Layout
+from grike.core.formats.parameters import span_text
 from grike.core.item import Handling
 from grike.core.limits import within
 from grike.core.purpose import Purpose
@@ -74,7 +75,7 @@ class Breather(Format):
         asked = ""
         if self.check is not Check.NONE:
             asked = f", {self.check.value} check {self.check_low} to {self.check_high}"
-        return f"Breather, {self.seconds} s{asked}"
+        return f"Breather, {span_text(self.seconds)}{asked}"
 
     @classmethod
     def usual(cls) -> Format:

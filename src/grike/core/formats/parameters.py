@@ -49,3 +49,8 @@ def dose_words(reps: int | None, work_seconds: int | None) -> str:
 def times_words(count: int, one: str, many: str) -> str:
     """Return "once" for 1, else the count with its word."""
     return one if count == 1 else f"{count} {many}"
+
+
+def span_text(seconds: int) -> str:
+    """Return a span for people: 45 s, 2:00."""
+    return f"{seconds} s" if seconds < 60 else f"{seconds // 60}:{seconds % 60:02d}"

@@ -13,6 +13,7 @@ from grike.core.formats.format import (
     MetRange,
 )
 from grike.core.formats.layout import Layout
+from grike.core.formats.parameters import span_text
 from grike.core.limits import within
 from grike.core.purpose import Purpose
 
@@ -35,7 +36,7 @@ class Talk(Format):
 
     def summary(self) -> str:
         """Return the format in plain words."""
-        return f"Talk, {self.seconds} s"
+        return f"Talk, {span_text(self.seconds)}"
 
     @classmethod
     def usual(cls) -> Format:

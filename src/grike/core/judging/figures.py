@@ -17,6 +17,12 @@ def aimed(line: RuleSetting, amount: int) -> int:
     return line.weight * amount if line.mode is Mode.AIM else 0
 
 
+def sets_words(value: Fraction | float) -> str:
+    """Return an amount of sets for people: 1 set, 1.5 sets."""
+    text = plain(Fraction(value))
+    return f"{text} set{'' if text == '1' else 's'}"
+
+
 def plain(value: Fraction) -> str:
     """Return a number for people, with at most one decimal."""
     text = f"{float(value):.1f}"

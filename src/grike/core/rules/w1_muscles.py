@@ -9,7 +9,7 @@ from itertools import chain
 from grike.core.anatomy import FACTS, MAJOR_GROUPS, Muscle
 from grike.core.judging.facts import Facts
 from grike.core.judging.few_classes import part_of_a_week
-from grike.core.judging.figures import aimed, missed, plain
+from grike.core.judging.figures import aimed, missed, plain, sets_words
 from grike.core.judging.finding import About, Finding, Place
 from grike.core.judging.gives import of_muscle
 from grike.core.rows.row import SETS, TWELFTHS, Row, row_weight
@@ -63,7 +63,7 @@ def _check_w1(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                     "W1",
                     line.mode,
                     Place(week),
-                    f"{name} gets {plain(sets)} sets; {limit} are wanted.",
+                    f"{name} gets {sets_words(sets)}; {limit} are wanted.",
                     f"{'Add' if under else 'Replace'} a movement that works the "
                     f"{name.lower()} in week {week + 1}.",
                     cost=aimed(line, under + over),

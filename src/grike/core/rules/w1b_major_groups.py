@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from grike.core.anatomy import MAJOR_GROUPS
 from grike.core.judging.facts import Facts
-from grike.core.judging.figures import aimed, plain
+from grike.core.judging.figures import aimed, plain, sets_words
 from grike.core.judging.finding import About, Finding, Place
 from grike.core.judging.gives import of_group
 from grike.core.judging.pool import floor_of, narrow_groups, narrow_words
@@ -31,7 +31,7 @@ def _check_majors(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                     "W1b",
                     line.mode,
                     Place(week),
-                    f"The {group} get {plain(sets)} sets; "
+                    f"The {group} get {sets_words(sets)}; "
                     f"the least is {plain(line.numbers['least'])}.{why}",
                     f"Put a movement for the {group} into week {week + 1}.",
                     cost=0 if few else aimed(line, twelfths(line.numbers["least"] - sets)),

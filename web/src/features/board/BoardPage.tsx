@@ -198,7 +198,7 @@ const BoardHead = memo(function BoardHead({ board, week }: { board: Schemas['Boa
           <Beside series={board.id} place="the board" version={board.version} />
         </Box>
         {director && (
-          <Flex ml="auto" gap="2">
+          <Flex ml="auto" gap="2" wrap="wrap" justify="flex-end">
             <UndoRedo
               undo={board.undo}
               redo={board.redo}

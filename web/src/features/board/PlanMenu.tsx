@@ -27,9 +27,9 @@ export function PlanMenu({ board, week }: { board: Schemas['Board']; week: numbe
   };
   return (
     <>
-      <Flex gap="1">
+      <Flex gap="1" maxW="full">
         {board.classes.length > 0 && (
-          <NativeSelect.Root size="sm" w="56">
+          <NativeSelect.Root size="sm" w="56" minW="0">
             <NativeSelect.Field
               bg="panel"
               aria-label="What to plan"
@@ -45,7 +45,7 @@ export function PlanMenu({ board, week }: { board: Schemas['Board']; week: numbe
             <NativeSelect.Indicator />
           </NativeSelect.Root>
         )}
-        <Button size="sm" bg="action" color="onAction" loading={start.isPending} onClick={begin}>
+        <Button size="sm" flexShrink="0" bg="action" color="onAction" loading={start.isPending} onClick={begin}>
           {what === 'repair'
             ? 'Repair'
             : what === 'rest'

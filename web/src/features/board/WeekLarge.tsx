@@ -21,7 +21,15 @@ export function WeekLarge({ board, look, week }: Props) {
   const classes = board.classes.filter((entry) => entry.week === week);
   if (!classes.length) return <Text color="soft">Week {week + 1} has no classes yet.</Text>;
   return (
-    <Grid templateColumns={`repeat(${Math.min(classes.length, 4)}, minmax(0, 1fr))`} gap="2" aria-label="One week">
+    <Grid
+      templateColumns={{
+        base: '1fr',
+        sm: 'repeat(2, minmax(0, 1fr))',
+        lg: `repeat(${Math.min(classes.length, 4)}, minmax(0, 1fr))`,
+      }}
+      gap="2"
+      aria-label="One week"
+    >
       {classes.map((entry) => (
         <Large key={entry.slot} series={board.id} entry={entry} look={look} />
       ))}

@@ -8,14 +8,14 @@ import { againstSlot, DAYS, figure } from '~/shared/format/time';
 
 type Told = Schemas['ConsequencesModel'];
 
-/** What a change does, before it is made: rules, minutes, kit and sets by muscle. */
-export function Consequences({ told }: { told: Told }) {
+/** What a change does, before it is made: rules, minutes, kit and sets by muscle. `past`: it is made already. */
+export function Consequences({ told, past = false }: { told: Told; past?: boolean }) {
   return (
     <Box aria-live="polite" data-consequences={told.label}>
       <Text fontWeight="600" color={told.musts_after > told.musts_before ? 'rowanInk' : 'ink'}>
-        {mustWords(told)}
+        {mustWords(told, past)}
       </Text>
-      <Text>{costWords(told)}</Text>
+      <Text>{costWords(told, past)}</Text>
       <RuleList title="Comes" rules={told.new} />
       <RuleList title="Goes" rules={told.gone} />
       {told.days.length > 0 && <Days days={told.days} />}

@@ -21,15 +21,17 @@ export function changesOf(week: Schemas['WeekAfter']): Change[] {
 }
 
 /** What the aims are further off or nearer, in words. */
-export function costWords(told: Told): string {
+export function costWords(told: Told, past = false): string {
   const change = told.cost_after - told.cost_before;
+  if (past) return `Aims: ${told.cost_before} points off at first, ${told.cost_after} later.`;
   if (!change) return `Aims stay ${told.cost_after} points off.`;
   return `Aims: ${told.cost_before} points off now, ${told.cost_after} then.`;
 }
 
 /** How many musts are broken before and after, in words. */
-export function mustWords(told: Told): string {
+export function mustWords(told: Told, past = false): string {
   if (!told.musts_before && !told.musts_after) return 'No must is broken.';
+  if (past) return `${musts(told.musts_before)} broken at first, ${told.musts_after || 'none'} later.`;
   if (told.musts_before === told.musts_after) return `${musts(told.musts_after)} broken, as now.`;
   return `${musts(told.musts_after)} broken; now ${told.musts_before || 'none'}.`;
 }

@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Input, Text } from '@chakra-ui/react';
-import { keepPreviousData, queryOptions, useQuery } from '@tanstack/react-query';
+import { keepPreviousData, queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
 import { type KeyboardEvent, useId, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 
@@ -38,7 +38,10 @@ export function FindPanel({ onLeave, onKeys }: { onLeave: () => void; onKeys: ()
   const navigate = useNavigate();
   const [typed, setTyped] = useState('');
   const [at, setAt] = useState(0);
-  const found = useQuery({ ...foundOptions(useLater(typed.trim(), SETTLED)), placeholderData: keepPreviousData });
+  const client = useQueryClient();
+  const asked = useLater(typed.trim(), SETTLED);
+  const found = useQuery({ ...foundOptions(asked), placeholderData: keepPreviousData });
+  const behind = typed.trim().length > 1 && (asked !== typed.trim() || found.isFetching);
   const ways = matching(commandsAt(address, director), typed).slice(0, MOST);
   const hits = typed.trim().length > 1 ? (found.data ?? []) : [];
   const lines: Line[] = [...ways, ...hits.map((hit) => ({ ...hit, about: `${KINDS[hit.kind]}; ${hit.about}` }))];
@@ -48,10 +51,16 @@ export function FindPanel({ onLeave, onKeys }: { onLeave: () => void; onKeys: ()
     onLeave();
     void navigate(line.to);
   };
+  // Enter before the answer has come goes where the answer leads, never to what was found for less.
+  const enter = async () => {
+    if (!behind || ways.length) return go(lines[chosen]);
+    const [first] = await client.fetchQuery(foundOptions(typed.trim()));
+    go(first);
+  };
   const press = (event: KeyboardEvent) => {
     const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
     if (by) setAt((chosen + by + lines.length) % Math.max(1, lines.length));
-    else if (event.key === 'Enter') go(lines[chosen]);
+    else if (event.key === 'Enter') void enter();
     else return;
     event.preventDefault();
   };
@@ -113,7 +122,7 @@ export function FindPanel({ onLeave, onKeys }: { onLeave: () => void; onKeys: ()
         </Box>
         {lines.length === 0 && (
           <Text color="soft" px="2" role="status">
-            {found.isFetching ? 'Looking …' : 'Nothing of that name.'}
+            {behind ? 'Looking …' : 'Nothing of that name.'}
           </Text>
         )}
         <Button size="2xs" variant="ghost" mt="2" onClick={onKeys}>

@@ -2,6 +2,7 @@ import { Box, Button, Flex, Heading, Link, Text } from '@chakra-ui/react';
 import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link as RouterLink, useParams } from 'react-router';
 
+import { BetweenPoints } from './BetweenPoints';
 import { boardOptions } from '~/features/board';
 import { useIsDirector } from '~/features/signin';
 import { data, http, type Schemas } from '~/shared/http/client';
@@ -26,7 +27,7 @@ export function HistoryPage() {
   if (error) return <Trouble error={error} onRetry={() => void board.refetch()} />;
   if (!board.data || !history.data) return <Waiting what="Fetching the history" />;
   return (
-    <Box maxW="3xl" mx="auto">
+    <Box maxW="6xl" mx="auto">
       <Link asChild color="soft" textDecoration="underline">
         <RouterLink to={`/series/${id}`}>{board.data.name}</RouterLink>
       </Link>
@@ -36,7 +37,10 @@ export function HistoryPage() {
       <Text color="soft" mb="3">
         The last change first. Going back undoes what came after; until something else is changed it can be redone.
       </Text>
-      <Changes id={id} version={board.data.version} changes={history.data} />
+      <Flex gap="6" wrap="wrap" align="flex-start">
+        <Changes id={id} version={board.data.version} changes={history.data} />
+        {history.data.length > 0 && <BetweenPoints id={id} version={board.data.version} changes={history.data} />}
+      </Flex>
     </Box>
   );
 }
@@ -76,7 +80,7 @@ function Changes({ id, version, changes }: Props) {
       </Button>
     );
   return (
-    <Box as="ol" listStyleType="none">
+    <Box as="ol" listStyleType="none" flex="2" minW={{ base: 'full', md: '96' }}>
       {back.error && <Trouble error={back.error} />}
       {changes.map((change) => (
         <Flex as="li" key={change.id} gap="3" align="center" py="1.5" borderBottom="1px solid" borderColor="line">

@@ -27,7 +27,7 @@ export function MovementDetail({ movement, library, onOpen, onEdit }: Props) {
   const list = (ids: string[]) => ids.map(name).join(', ').toLowerCase();
   return (
     <Box>
-      <Flex align="center" gap="2">
+      <Flex align="center" gap="2" wrap="wrap">
         <Heading as="h2" size="lg">
           {movement.name}
         </Heading>
@@ -52,7 +52,12 @@ export function MovementDetail({ movement, library, onOpen, onEdit }: Props) {
       </Flex>
       {retire.error && <Trouble error={retire.error} />}
       <Chain movement={movement} library={library} onOpen={onOpen} />
-      <Flex gap="6" align="flex-start" mt="1">
+      <Flex
+        gap={{ base: '0', md: '6' }}
+        align={{ base: 'stretch', md: 'flex-start' }}
+        mt="1"
+        direction={{ base: 'column', md: 'row' }}
+      >
         <Box flex="1" minW="0">
           {movement.other_names.length > 0 && <Fact label="Also called">{movement.other_names.join(', ')}</Fact>}
           {movement.targets.length > 0 && <Fact label="Targets">{list(movement.targets)}</Fact>}

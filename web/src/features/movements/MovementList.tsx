@@ -23,9 +23,9 @@ export function MovementList({ groups, chosen, text, hits, onChoose }: Props) {
     <Box
       as="nav"
       aria-label="Movements by family"
-      w="80"
+      w={{ base: 'full', md: '80' }}
       flexShrink="0"
-      maxH="calc(100dvh - 11rem)"
+      maxH={{ base: '40dvh', md: 'calc(100dvh - 11rem)' }}
       overflowY="auto"
       bg="panel"
       border="1px solid"

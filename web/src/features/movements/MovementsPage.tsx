@@ -35,14 +35,14 @@ export function MovementsPage() {
   };
   return (
     <Box>
-      <Flex align="center" gap="3" mb="2">
+      <Flex align="center" gap="3" mb="2" wrap="wrap">
         <Heading as="h1" size="xl">
           Movements
         </Heading>
         <Text color="soft">
           {found.length} of {list.data.length}
         </Text>
-        <Flex ml="auto" gap="2" align="center">
+        <Flex ml="auto" gap="2" align="center" wrap="wrap" justify="flex-end">
           <TableTools />
           {director && (
             <Button size="sm" variant="outline" onClick={() => setEditing(null)}>
@@ -52,7 +52,7 @@ export function MovementsPage() {
         </Flex>
       </Flex>
       <FilterBar filter={filter} movements={list.data} onFilter={setFilter} />
-      <Flex gap="5" align="flex-start" mt="3">
+      <Flex gap="5" align={{ base: 'stretch', md: 'flex-start' }} mt="3" direction={{ base: 'column', md: 'row' }}>
         <MovementList groups={byFamily(found)} chosen={movement?.id} text={filter.text} hits={hits} onChoose={open} />
         <Box flex="1" minW="0" as="section" aria-label="Movement">
           {editing !== undefined && (

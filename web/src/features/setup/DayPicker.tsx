@@ -17,7 +17,7 @@ export function DayPicker({ days, error, onDays }: Props) {
       <Field.Label asChild>
         <span>Days</span>
       </Field.Label>
-      <Flex gap="1">
+      <Flex gap="1" wrap="wrap">
         {DAYS.map((name, day) => (
           <Toggle key={name} size="sm" on={days.includes(day)} aria-label={name} onToggle={() => toggle(day)}>
             {name.slice(0, 3)}

@@ -30,7 +30,7 @@ export function RoomFields({ room, rooms, heads, error, shared = false, onShared
   const differs = same && JSON.stringify(counts(same.kit)) !== JSON.stringify(counts(room.kit));
   return (
     <Box>
-      <Flex gap="3" align="flex-end" mb="2">
+      <Flex gap="3" align="flex-end" mb="2" wrap="wrap">
         <TextField label="Room" value={room.name} width="60" onChange={(name) => onRoom({ ...room, name })} />
         {rooms
           .filter((known) => known.name !== room.name)
@@ -54,7 +54,7 @@ export function RoomFields({ room, rooms, heads, error, shared = false, onShared
           for {same.name} in series to come as well; otherwise it is for this series only
         </chakra.label>
       )}
-      <Grid templateColumns="repeat(3, 1fr)" columnGap="5" rowGap="1">
+      <Grid templateColumns="repeat(auto-fill, minmax(min(15rem, 100%), 1fr))" columnGap="5" rowGap="1">
         {catalogue?.kit.map((kit) => {
           const count = room.kit[kit.id] ?? 0;
           const short = count > 0 && count < heads;

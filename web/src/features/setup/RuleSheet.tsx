@@ -95,7 +95,14 @@ function costNow(findings: readonly Schemas['FindingModel'][]): string {
 function RuleRow({ rule, draft, onDraft, findings = [] }: Props & { rule: Rule }) {
   const mode = draft.rules?.[rule.id]?.mode ?? rule.mode;
   return (
-    <Flex gap="4" py="2" borderBottom="1px solid" borderColor="line" align="flex-start">
+    <Flex
+      gap={{ base: '1', sm: '4' }}
+      py="2"
+      borderBottom="1px solid"
+      borderColor="line"
+      align="flex-start"
+      direction={{ base: 'column', sm: 'row' }}
+    >
       <SelectField
         label={`${rule.title}: must, aim or off`}
         hidden

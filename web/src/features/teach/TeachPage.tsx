@@ -47,7 +47,7 @@ function Teach({ detail, measures }: Props) {
   const back = `/series/${detail.series}/classes/${detail.slot}`;
   return (
     <Box maxW="5xl" mx="auto">
-      <Flex align="center" gap="3">
+      <Flex align="center" gap="3" wrap="wrap">
         <Heading as="h1" size="lg">
           {detail.name}
         </Heading>
