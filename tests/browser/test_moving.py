@@ -69,6 +69,33 @@ class Moving(WithBrowser):
         found = self.driver.find_elements(By.CSS_SELECTOR, selector)
         return str(found[0].get_attribute("textContent")) if found else ""
 
+    def test_movements_change_places(self) -> None:
+        """In one week large: dragged, carried by keyboard, or pressed one after the other."""
+        self.go(f"/series/{self.series}?zoom=week&week=1", "[data-spot]")
+        one, other = self.see("[data-spot^='0.']"), self.see("[data-spot^='2.']")
+        names = [one.text, other.text]
+        held = ActionChains(self.driver).click_and_hold(one).move_by_offset(12, 4)
+        held.move_to_element(other).move_by_offset(2, 2).perform()
+        self.assertIn("change places", self.see("aside").text)
+        self.told()
+        self.assertEqual(self.on_days(), self.there)
+        ActionChains(self.driver).release().perform()
+        self.until_moved(d0=self.there[2], d2=self.there[0])
+        self.press("Undo:")
+        self.until_moved(d0=self.there[0], d2=self.there[2])
+        self.wait.until(lambda _: self.see("[data-spot^='0.']").text == names[0])
+        self.see("[data-spot^='0.']").send_keys(Keys.SPACE)
+        self.wait.until(lambda _: names[0] in self.text_of("[id^='DndLiveRegion']"))
+        ActionChains(self.driver).send_keys(Keys.ARROW_RIGHT).perform()
+        self.told()
+        ActionChains(self.driver).send_keys(Keys.ESCAPE).perform()
+        self.see("[data-spot^='0.']").click()
+        self.see("[data-spot^='2.']").click()
+        self.told()
+        self.assertEqual(self.axe(), [])
+        self.press("Change places")
+        self.until_moved(d0=self.there[2], d2=self.there[0])
+
     def test_without_dragging(self) -> None:
         """From the button of a class: copied to a day that has the focus; a week copied."""
         self.see("[data-day='0'] button").click()

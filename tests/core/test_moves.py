@@ -9,13 +9,13 @@ from dataclasses import replace
 from grike.core.advice.consequences import consequences
 from grike.core.errors import Conflict, GrikeError, InvalidInput, NotFound
 from grike.core.item import Item
+from grike.core.kit import Kit
 from grike.core.movement import Role
 from grike.core.moves import (
     CopyClass,
     CopyWeek,
     Exchange,
     Move,
-    SwapEverywhere,
     TakeOff,
     changed_days,
     label_of,
@@ -25,6 +25,7 @@ from grike.core.moves import (
 from grike.core.rules import Facts, broken_musts, cost_by_rule, findings
 from grike.core.series import SeriesPlan
 from grike.core.sheet import Mode
+from grike.core.swaps import ExchangeMovements, Spot, SwapEverywhere
 from grike.exchange.library import shipped_library
 from tests.builders import a_class, a_library, a_movement, a_plan, circuit, locked, work
 
@@ -82,6 +83,20 @@ class ByHand(unittest.TestCase):
         after = moved(heavy, HAND, SwapEverywhere("squat", "press"))
         self.assertIsNone(after.classes[0].design.blocks[0].items[0].seconds)
 
+    def test_two_movements_change_places(self) -> None:
+        """Within a class and between two; twice is never. Kit goes along; doses stay behind."""
+        between = ExchangeMovements(Spot(0, 0, 0), Spot(2, 0, 1))
+        self.assertEqual(self.after(between), {0: ["press"], 2: ["row", "squat"]})
+        self.assertEqual(moved(moved(self.plan, HAND, between), HAND, between), self.plan)
+        self.assertEqual(label_of(self.plan, HAND, between), "Squat and Press change places")
+        within = ExchangeMovements(Spot(2, 0, 0), Spot(2, 0, 1))
+        self.assertEqual(self.after(within), {0: ["squat"], 2: ["press", "row"]})
+        heavy = a_library("squat", a_movement("swing", kit=frozenset({Kit.KETTLEBELL})))
+        plan = a_plan(SQUATS, a_class(work(circuit(), "swing"), kit=frozenset({Kit.KETTLEBELL})))
+        after = moved(plan, heavy, ExchangeMovements(Spot(0, 0, 0), Spot(2, 0, 0)))
+        kits = [own.design.kit for own in after.classes]
+        self.assertEqual(kits, [frozenset({Kit.KETTLEBELL}), frozenset()])
+
     def test_what_cannot_be_moved(self) -> None:
         """Locked classes, days without a class, closed days, movements that do not fit."""
         shut = locked(self.plan, 0)
@@ -99,6 +114,15 @@ class ByHand(unittest.TestCase):
             (self.plan, SwapEverywhere("squat", "nothing"), NotFound),
             (self.plan, SwapEverywhere("squat", "press", frozenset({1})), Conflict),
             (self.plan, CopyClass(0, 0), Conflict),
+            (shut, ExchangeMovements(Spot(2, 0, 0), Spot(0, 0, 0)), Conflict),
+            (self.plan, ExchangeMovements(Spot(0, 0, 0), Spot(4, 0, 0)), NotFound),
+            (self.plan, ExchangeMovements(Spot(0, 0, 0), Spot(2, 0, 7)), InvalidInput),
+            (self.plan, ExchangeMovements(Spot(0, 0, 0), Spot(0, 0, 0)), Conflict),
+            (
+                a_plan(SQUATS, a_class(work(circuit(), "squat", "row"))),
+                ExchangeMovements(Spot(0, 0, 0), Spot(2, 0, 1)),
+                Conflict,
+            ),
         ]
         for plan, move, error in cases:
             with self.subTest(move), self.assertRaises(error):
@@ -142,6 +166,9 @@ class Tried(unittest.TestCase):
                 TakeOff((days[0],)),
                 CopyWeek(days[0] // 7, days[1] // 7),
                 SwapEverywhere(rng.choice(ids), rng.choice(movements)),
+                ExchangeMovements(
+                    Spot(days[0], 0, rng.randrange(6)), Spot(days[1], 0, rng.randrange(6))
+                ),
             ]
             move = rng.choice(moves)
             try:

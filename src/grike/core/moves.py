@@ -10,12 +10,20 @@ from dataclasses import dataclass, replace
 from typing import TypeAlias
 
 from grike.core.design import ClassDesign
-from grike.core.editing import stands, swapped, unlocked
-from grike.core.errors import Conflict, InvalidInput, NotFound
+from grike.core.editing import unlocked
+from grike.core.errors import Conflict, NotFound
 from grike.core.focus import Focus
 from grike.core.library import Library
-from grike.core.series import PlannedClass, SeriesPlan, SeriesShape, Slot
+from grike.core.series import PlannedClass, SeriesPlan, SeriesShape
 from grike.core.sheet import RuleSheet
+from grike.core.swaps import (
+    ExchangeMovements,
+    SwapEverywhere,
+    exchanged,
+    movements_label,
+    require_open,
+    swapped_everywhere,
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -56,20 +64,9 @@ class CopyWeek:
     other: int
 
 
-@dataclass(frozen=True, slots=True)
-class SwapEverywhere:
-    """A movement gives way to another in every class of some weeks; None: of all weeks.
-
-    ``ban``: it never comes again in this series, whoever plans or mends it.
-    """
-
-    movement: str
-    by: str
-    weeks: frozenset[int] | None = None
-    ban: bool = False
-
-
-Move: TypeAlias = Exchange | CopyClass | Blank | TakeOff | CopyWeek | SwapEverywhere
+Move: TypeAlias = (
+    Exchange | CopyClass | Blank | TakeOff | CopyWeek | SwapEverywhere | ExchangeMovements
+)
 
 
 def moved(plan: SeriesPlan, library: Library, move: Move) -> SeriesPlan:
@@ -79,7 +76,9 @@ def moved(plan: SeriesPlan, library: Library, move: Move) -> SeriesPlan:
     has no class or is closed, InvalidInput where a movement does not fit.
     """
     if isinstance(move, SwapEverywhere):
-        after = _swapped_everywhere(plan, library, move)
+        after = swapped_everywhere(plan, library, move)
+    elif isinstance(move, ExchangeMovements):
+        after = exchanged(plan, library, move)
     else:
         after = _put(plan, dict(_days(plan, move)))
     if after == plan:
@@ -136,6 +135,8 @@ def label_of(plan: SeriesPlan, library: Library, move: Move) -> str:
         return f"Take {', '.join(name(day) for day in move.days)} off"
     if isinstance(move, CopyWeek):
         return f"Copy week {move.week + 1} to week {move.other + 1}"
+    if isinstance(move, ExchangeMovements):
+        return movements_label(plan, library, move)
     never = ", and never again" if move.ban else ""
     return f"{library[move.by].name} for {library[move.movement].name} everywhere{never}"
 
@@ -193,79 +194,8 @@ def _put(plan: SeriesPlan, days: dict[int, ClassDesign | None]) -> SeriesPlan:
         own = held.get(day)
         if own is not None and own.design == design:
             continue
-        _require_open(own)
+        require_open(own)
         held.pop(day, None)
         if design is not None:
             held[day] = PlannedClass(slot, unlocked(design))
     return replace(plan, classes=tuple(held[day] for day in sorted(held)))
-
-
-def _require_open(own: PlannedClass | None) -> None:
-    if own is not None and own.held:
-        raise Conflict(
-            f"The class of {own.slot.label} is locked, or a block of it.", fix="Unlock it first."
-        )
-
-
-def places_of(design: ClassDesign, movement_id: str) -> list[tuple[int, int]]:
-    """Return where a movement stands in a class: block and place."""
-    return [
-        (number, place)
-        for number, block in enumerate(design.blocks)
-        for place, item in enumerate(block.items)
-        if item.movement_id == movement_id
-    ]
-
-
-def _swapped_everywhere(plan: SeriesPlan, library: Library, move: SwapEverywhere) -> SeriesPlan:
-    ours, theirs = library[move.movement], library[move.by]
-    if ours.role is not theirs.role:
-        raise InvalidInput(
-            f"{theirs.name} cannot stand for {ours.name}.",
-            "One is work, and the other belongs to warm-up or cool-down.",
-            "Choose a movement of the same kind.",
-            place="by",
-        )
-    after = _banned(plan, move.movement) if move.ban else plan
-    for planned in plan.classes:
-        if move.weeks is None or planned.slot.week in move.weeks:
-            design = _swapped_in(planned.design, library, move, planned.slot)
-            if design != planned.design:
-                _require_open(planned)
-                after = after.with_class(replace(planned, design=design))
-    return after
-
-
-def _banned(plan: SeriesPlan, movement_id: str) -> SeriesPlan:
-    """Return the plan with a movement that must never come."""
-    wishes = plan.shape.wishes
-    wanted = tuple(one for one in wishes.wanted if one != movement_id)
-    never = (*wishes.never, *({movement_id} - set(wishes.never)))
-    return replace(
-        plan, shape=replace(plan.shape, wishes=replace(wishes, wanted=wanted, never=never))
-    )
-
-
-def _swapped_in(
-    design: ClassDesign, library: Library, move: SwapEverywhere, slot: Slot
-) -> ClassDesign:
-    """Return a class with one movement for another.
-
-    Raises Conflict where it stands in that class already, InvalidInput where it does not fit.
-    """
-    places = places_of(design, move.movement)
-    if places and places_of(design, move.by):
-        raise Conflict(
-            f"{library[move.by].name} stands in the class of {slot.label} already.",
-            fix="Choose another movement, or fewer weeks.",
-        )
-    for block, place in places:
-        design = swapped(design, block, place, move.by, library=library)
-    if places and not stands(design, library):
-        raise InvalidInput(
-            f"{library[move.by].name} does not fit the class of {slot.label}.",
-            "Its format cannot hold it.",
-            "Choose another movement, or fewer weeks.",
-            place="by",
-        )
-    return design

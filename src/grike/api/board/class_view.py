@@ -141,10 +141,12 @@ def _parts(member: ClassFacts, level: int) -> Iterator[BoardPart]:
         own = [
             BoardMovement(
                 id=item.movement_id,
+                block=index,
+                place=place,
                 main=is_main(library[item.movement_id], focus, level),
                 carried=item.carried,
             )
-            for item in block.items
+            for place, item in enumerate(block.items)
         ]
         seconds = sum(bout.seconds for bout in member.work_bouts if bout.block == index)
         if last is not None and block.role is not None and last.role is block.role:

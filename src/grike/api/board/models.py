@@ -33,9 +33,14 @@ class WeekLoadModel(Model):
 
 
 class BoardMovement(Model):
-    """A movement of a part; ``main``: the class is built on it, ``carried``: it comes back."""
+    """A movement of a part; ``main``: the class is built on it, ``carried``: it comes back.
+
+    ``block`` and ``place``: where it stands in its class.
+    """
 
     id: str
+    block: int
+    place: int
     main: bool
     carried: bool
 

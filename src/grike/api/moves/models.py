@@ -67,13 +67,30 @@ class SwapEverywhereModel(Model):
     ban: bool = False
 
 
+class SpotModel(Model):
+    """Where a movement stands: its day, the block of its class and the place in it."""
+
+    day: DayNumber
+    block: int = Field(ge=0, le=60)
+    place: int = Field(ge=0, le=60)
+
+
+class ExchangeMovementsModel(Model):
+    """Two movements change places, in one class or between two."""
+
+    kind: Literal["exchange-movements"]
+    one: SpotModel
+    other: SpotModel
+
+
 AnyMove: TypeAlias = Annotated[
     ExchangeModel
     | CopyClassModel
     | BlankModel
     | TakeOffModel
     | CopyWeekModel
-    | SwapEverywhereModel,
+    | SwapEverywhereModel
+    | ExchangeMovementsModel,
     Field(discriminator="kind"),
 ]
 

@@ -11,7 +11,9 @@ from grike.api.moves.models import (
     CopyClassModel,
     CopyWeekModel,
     ExchangeModel,
+    ExchangeMovementsModel,
     MoveRequest,
+    SpotModel,
     TakeOffModel,
 )
 from grike.api.moves.views import consequences_model
@@ -24,11 +26,11 @@ from grike.core.moves import (
     CopyWeek,
     Exchange,
     Move,
-    SwapEverywhere,
     TakeOff,
     label_of,
     moved,
 )
+from grike.core.swaps import ExchangeMovements, Spot, SwapEverywhere
 from grike.store import changes
 
 router = APIRouter(prefix="/api/series/{series_id}/moves", tags=["moves"])
@@ -45,8 +47,14 @@ def _move(body: AnyMove) -> Move:
         return TakeOff(tuple(dict.fromkeys(body.days)))
     if isinstance(body, CopyWeekModel):
         return CopyWeek(body.week, body.other)
+    if isinstance(body, ExchangeMovementsModel):
+        return ExchangeMovements(_spot(body.one), _spot(body.other))
     weeks = None if body.weeks is None else frozenset(body.weeks)
     return SwapEverywhere(body.movement, body.by, weeks, body.ban)
+
+
+def _spot(body: SpotModel) -> Spot:
+    return Spot(body.day, body.block, body.place)
 
 
 @router.post("/trial")

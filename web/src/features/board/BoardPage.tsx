@@ -9,13 +9,15 @@ import { BoardGrid } from './BoardGrid';
 import { BoardLinks } from './BoardLinks';
 import { BoardSide } from './BoardSide';
 import type { Look } from './Cell';
+import { CarriedPanel } from './CarriedPanel';
 import { CertificateLine } from './CertificateLine';
 import { ComingBack } from './ComingBack';
-import { Dragging } from './Dragging';
+import { DraggedClasses } from './DraggedClasses';
 import { EverywherePanel } from './EverywherePanel';
 import { Legend } from './Legend';
 import { LensPicker } from './LensPicker';
 import { MovePanel } from './MovePanel';
+import { movementAt } from './moves';
 import { PickedPanel } from './PickedPanel';
 import { PlanMenu } from './PlanMenu';
 import { type Seen, seenOf } from './seen';
@@ -73,9 +75,9 @@ function LoadedBoard({ board }: { board: Schemas['Board'] }) {
           onSought={(sought) => setView({ sought, only: '' })}
         />
         {view.zoom === 'week' ? (
-          <WeekLarge board={board} look={look} week={view.week ?? 0} />
+          <WeekLarge board={board} look={look} week={view.week ?? 0} moves={moves} />
         ) : (
-          <Dragging moving={moves.moving} onMoving={moves.setMoving} onDrop={moves.drop}>
+          <DraggedClasses moving={moves.moving} onMoving={moves.setMoving} onDrop={moves.drop}>
             <BoardGrid
               board={board}
               look={look}
@@ -89,7 +91,7 @@ function LoadedBoard({ board }: { board: Schemas['Board'] }) {
               onPut={moves.put}
               onWrite={director ? moves.write : null}
             />
-          </Dragging>
+          </DraggedClasses>
         )}
         {view.zoom === 'week' && <WeekChoice board={board} week={view.week ?? 0} onWeek={week} />}
         {board.classes.length > 0 && (
@@ -133,6 +135,18 @@ function Side({ board, view, seen, moves, onWeek }: SideProps) {
   if (moves.moving)
     return (
       <MovePanel board={board} moving={moves.moving} onMoving={moves.setMoving} onMake={moves.make} busy={moves.busy} />
+    );
+  const { carrying } = moves;
+  if (carrying)
+    return (
+      <CarriedPanel
+        board={board}
+        name={seen.called(movementAt(board, carrying.from) ?? '')}
+        carrying={carrying}
+        busy={moves.busy}
+        onMake={moves.make}
+        onLeave={moves.leave}
+      />
     );
   if (moves.picked.length)
     return (

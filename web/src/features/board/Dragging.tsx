@@ -1,4 +1,5 @@
 import {
+  type Announcements,
   closestCenter,
   DndContext,
   DragOverlay,
@@ -12,13 +13,18 @@ import {
 import type { ReactNode } from 'react';
 
 import css from './ClassBlock.module.css';
-import type { Moving } from './moves';
-import { dayLabel } from '~/shared/format/time';
+
+type Id = string | number;
 
 interface Props {
-  moving: Moving | null;
-  onMoving: (moving: Moving | null) => void;
-  onDrop: (moving: Moving) => void;
+  /** What is carried, as it is drawn under the pointer. */
+  held: string | null;
+  /** What a draggable or a place is called. */
+  said: (id: Id) => string;
+  how: string;
+  onHold: (id: Id, over: Id | null) => void;
+  onDrop: (id: Id, over: Id | null) => void;
+  onLeave: () => void;
   children: ReactNode;
 }
 
@@ -29,8 +35,8 @@ const STEPS: Record<string, [number, number]> = {
   ArrowDown: [0, 1],
 };
 
-/** From one day to the nearest in the direction of an arrow. */
-const toNextDay: KeyboardCoordinateGetter = (event, { currentCoordinates, context }) => {
+/** From one place to the nearest in the direction of an arrow. */
+const toNextPlace: KeyboardCoordinateGetter = (event, { currentCoordinates, context }) => {
   const step = STEPS[event.code];
   const from = context.collisionRect;
   if (!step || !from) return undefined;
@@ -50,45 +56,45 @@ const toNextDay: KeyboardCoordinateGetter = (event, { currentCoordinates, contex
   return best ? { x: currentCoordinates.x + best.x, y: currentCoordinates.y + best.y } : undefined;
 };
 
-/** What is needed to drag a class with the mouse, a finger or the keyboard (space, arrows, space). */
-export function Dragging({ moving, onMoving, onDrop, children }: Props) {
+/** What is needed to drag with the mouse, a finger or the keyboard (space, arrows, space). */
+export function Dragging({ held, said, how, onHold, onDrop, onLeave, children }: Props) {
   const sensors = useSensors(
     useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),
     useSensor(TouchSensor, { activationConstraint: { delay: 250, tolerance: 8 } }),
     useSensor(KeyboardSensor, {
-      coordinateGetter: toNextDay,
+      coordinateGetter: toNextPlace,
       keyboardCodes: { start: ['Space'], cancel: ['Escape'], end: ['Space', 'Enter'] },
     }),
   );
-  const held = (active: number, over: number | undefined): Moving => ({
-    day: active,
-    kind: moving?.kind ?? 'exchange',
-    over: over === undefined || over === active ? null : over,
-  });
   return (
     <DndContext
       sensors={sensors}
       collisionDetection={closestCenter}
-      onDragStart={({ active }) => onMoving(held(Number(active.id), undefined))}
-      onDragOver={({ active, over }) => onMoving(held(Number(active.id), over ? Number(over.id) : undefined))}
-      onDragEnd={({ active, over }) => onDrop(held(Number(active.id), over ? Number(over.id) : undefined))}
-      onDragCancel={() => onMoving(null)}
-      accessibility={{ announcements: SAID, screenReaderInstructions: { draggable: HOW } }}
+      onDragStart={({ active }) => onHold(active.id, null)}
+      onDragOver={({ active, over }) => onHold(active.id, elsewhere(active.id, over))}
+      onDragEnd={({ active, over }) => onDrop(active.id, elsewhere(active.id, over))}
+      onDragCancel={onLeave}
+      accessibility={{ announcements: announced(said), screenReaderInstructions: { draggable: how } }}
     >
       {children}
-      <DragOverlay dropAnimation={null}>
-        {moving && <div className={css.ghost}>{dayLabel(moving.day)}</div>}
-      </DragOverlay>
+      <DragOverlay dropAnimation={null}>{held !== null && <div className={css.ghost}>{held}</div>}</DragOverlay>
     </DndContext>
   );
 }
 
-const HOW = 'Press space to pick the class up, arrows to choose a day, space to put it down, escape to leave it.';
-const SAID = {
-  onDragStart: ({ active }: { active: { id: number | string } }) => `Picked up ${dayLabel(Number(active.id))}.`,
-  onDragOver: ({ over }: { over: { id: number | string } | null }) =>
-    over ? `Over ${dayLabel(Number(over.id))}.` : 'Over no day.',
-  onDragEnd: ({ over }: { over: { id: number | string } | null }) =>
-    over ? `Put on ${dayLabel(Number(over.id))}.` : 'Put back.',
-  onDragCancel: () => 'Left where it was.',
-};
+interface Place {
+  id: Id;
+}
+
+function elsewhere(active: Id, over: Place | null): Id | null {
+  return over === null || over.id === active ? null : over.id;
+}
+
+function announced(said: (id: Id) => string): Announcements {
+  return {
+    onDragStart: ({ active }) => `Picked up ${said(active.id)}.`,
+    onDragOver: ({ over }) => (over ? `Over ${said(over.id)}.` : 'Over nothing.'),
+    onDragEnd: ({ over }) => (over ? `Put on ${said(over.id)}.` : 'Put back.'),
+    onDragCancel: () => 'Left where it was.',
+  };
+}

@@ -19,6 +19,29 @@ export function moveOf(moving: Moving): Move | null {
   return { kind: moving.kind, day: moving.day, other: moving.over };
 }
 
+export type Spot = Schemas['SpotModel'];
+
+/** A movement that is on its way: where it stands, and on which other it is held. */
+export interface Carrying {
+  from: Spot;
+  over: Spot | null;
+}
+
+/** The id of the movement at a place. */
+export function movementAt(board: Schemas['Board'], spot: Spot): string | undefined {
+  const own = board.classes.find((entry) => 7 * entry.week + entry.weekday === spot.day);
+  const there = own?.parts.flatMap((part) => part.movements);
+  return there?.find((one) => one.block === spot.block && one.place === spot.place)?.id;
+}
+
+/** A place in a week as one word, and back. */
+export const spotWord = (spot: Spot) => `${spot.day}.${spot.block}.${spot.place}`;
+
+export function spotOf(word: string): Spot {
+  const [day = 0, block = 0, place = 0] = word.split('.').map(Number);
+  return { day, block, place };
+}
+
 export function trialOptions(id: number, version: number, move: Move) {
   return queryOptions({
     queryKey: ['series', id, 'trial', version, move],

@@ -1,7 +1,7 @@
 import { useCallback, useState } from 'react';
 import { useNavigate } from 'react-router';
 
-import { type Move, moveOf, type Moving, useMove } from './moves';
+import { type Carrying, type Move, moveOf, type Moving, useMove } from './moves';
 import { useIsDirector } from '~/features/signin';
 import type { Schemas } from '~/shared/http/client';
 
@@ -10,10 +10,12 @@ export interface Moves {
   may: boolean;
   picked: number[];
   moving: Moving | null;
+  carrying: Carrying | null;
   busy: boolean;
   error: Error | null;
   pick: (day: number, more: boolean) => void;
   setMoving: (moving: Moving | null) => void;
+  setCarrying: (carrying: Carrying | null) => void;
   over: (day: number) => void;
   put: (day: number) => void;
   drop: (moving: Moving) => void;
@@ -27,16 +29,25 @@ export function useMoves(board: Schemas['Board']): Moves {
   const may = useIsDirector();
   const [picked, setPicked] = useState<number[]>([]);
   const [moving, setHeld] = useState<Moving | null>(null);
+  const [carrying, setCarried] = useState<Carrying | null>(null);
   const { mutate, reset, isPending, error } = useMove(board.id, board.version);
   const leave = useCallback(() => {
     setPicked([]);
     setHeld(null);
+    setCarried(null);
   }, []);
   const make = useCallback((move: Move) => mutate(move, { onSettled: leave }), [mutate, leave]);
   const setMoving = useCallback(
     (wanted: Moving | null) => {
       if (wanted) reset();
       setHeld(wanted);
+    },
+    [reset],
+  );
+  const setCarrying = useCallback(
+    (wanted: Carrying | null) => {
+      if (wanted) reset();
+      setCarried(wanted);
     },
     [reset],
   );
@@ -65,5 +76,6 @@ export function useMoves(board: Schemas['Board']): Moves {
       mutate({ kind: 'blank', day }, { onSuccess: () => void navigate(`/series/${id}/classes/${slots.indexOf(day)}`) }),
     [mutate, navigate, id, slots],
   );
-  return { may, picked, moving, busy: isPending, error, pick, setMoving, over, put, drop, make, write, leave };
+  const state = { may, picked, moving, carrying, busy: isPending, error };
+  return { ...state, pick, setMoving, setCarrying, over, put, drop, make, write, leave };
 }

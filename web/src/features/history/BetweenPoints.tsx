@@ -15,10 +15,10 @@ interface Props {
 
 /** Any two points of the history, and what differs from the one to the other. */
 export function BetweenPoints({ id, version, changes }: Props) {
-  const now = changes.find((change) => !change.undone)?.id ?? 0;
-  const [one, setOne] = useState(0);
+  const [now = 0, before = 0] = changes.filter((change) => !change.undone).map((change) => change.id);
+  const [one, setOne] = useState<number | null>(null);
   const [other, setOther] = useState<number | null>(null);
-  const query = { one, other: other ?? now };
+  const query = { one: one ?? before, other: other ?? now };
   const told = useQuery({
     queryKey: ['series', id, 'between', version, query],
     queryFn: () =>

@@ -2186,14 +2186,20 @@ export interface components {
         /**
          * BoardMovement
          * @description A movement of a part; ``main``: the class is built on it, ``carried``: it comes back.
+         *
+         *     ``block`` and ``place``: where it stands in its class.
          */
         BoardMovement: {
+            /** Block */
+            block: number;
             /** Carried */
             carried: boolean;
             /** Id */
             id: string;
             /** Main */
             main: boolean;
+            /** Place */
+            place: number;
         };
         /**
          * BoardPart
@@ -2768,6 +2774,19 @@ export interface components {
             other: number;
         };
         /**
+         * ExchangeMovementsModel
+         * @description Two movements change places, in one class or between two.
+         */
+        ExchangeMovementsModel: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "exchange-movements";
+            one: components["schemas"]["SpotModel"];
+            other: components["schemas"]["SpotModel"];
+        };
+        /**
          * Face
          * @description Where on the body a muscle group lies.
          * @enum {string}
@@ -3284,7 +3303,7 @@ export interface components {
          */
         MoveRequest: {
             /** Move */
-            move: components["schemas"]["ExchangeModel"] | components["schemas"]["CopyClassModel"] | components["schemas"]["BlankModel"] | components["schemas"]["TakeOffModel"] | components["schemas"]["CopyWeekModel"] | components["schemas"]["SwapEverywhereModel"];
+            move: components["schemas"]["ExchangeModel"] | components["schemas"]["CopyClassModel"] | components["schemas"]["BlankModel"] | components["schemas"]["TakeOffModel"] | components["schemas"]["CopyWeekModel"] | components["schemas"]["SwapEverywhereModel"] | components["schemas"]["ExchangeMovementsModel"];
             /** Version */
             version: number;
         };
@@ -4414,6 +4433,18 @@ export interface components {
             name: string;
             /** Password */
             password: string;
+        };
+        /**
+         * SpotModel
+         * @description Where a movement stands: its day, the block of its class and the place in it.
+         */
+        SpotModel: {
+            /** Block */
+            block: number;
+            /** Day */
+            day: number;
+            /** Place */
+            place: number;
         };
         /**
          * Status
