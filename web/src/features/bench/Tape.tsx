@@ -113,6 +113,7 @@ function Strip({ cues, detail, length, height, label, total, selected, onSelect,
         flex="1"
         h={height}
         bg="page"
+        data-drawn
         role={reading ? 'slider' : 'img'}
         aria-label={`${label} clock, ${clock(total)} of ${clock(detail.slot_seconds)}`}
         {...(reading && {

@@ -91,7 +91,7 @@ function Half({ muscle, scale, side, both }: HalfProps) {
           </Text>
         )}
       </Flex>
-      <div className={side === 'front' ? `${css.track} ${css.front}` : css.track}>
+      <div data-drawn className={side === 'front' ? `${css.track} ${css.front}` : css.track}>
         {hasBand && (
           <div
             className={css.band}
