@@ -6,7 +6,7 @@ import datetime as dt
 from dataclasses import dataclass
 
 from grike.api.app import prepare
-from grike.api.security import hash_password
+from grike.api.passwords import hash_password
 from grike.api.state import Config, State
 from grike.core.cautions import Caution
 from grike.core.focus import Focus
@@ -29,9 +29,9 @@ from scripts import database, install, serve
 from scripts.database import Server
 from scripts.install import say
 
-DIRECTOR, INSTRUCTOR = "director", "instructor"
+OWNER, DIRECTOR, INSTRUCTOR = "owner", "director", "instructor"
 PEOPLE = (
-    ("Maren Oakhollow", "maren", DIRECTOR, "reedbed-and-oar"),
+    ("Maren Oakhollow", "maren", OWNER, "reedbed-and-oar"),
     ("Tobin Saltree", "tobin", DIRECTOR, "two-herons-wading"),
     ("Ilsa Fernby", "ilsa", INSTRUCTOR, "low-tide-lantern"),
     ("Corwin Ashlane", "corwin", INSTRUCTOR, "grey-wagtail-nine"),

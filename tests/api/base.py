@@ -9,7 +9,7 @@ from fastapi.testclient import TestClient
 from httpx import Response
 
 from grike.api.app import create_app
-from grike.api.security import hash_password
+from grike.api.passwords import hash_password
 from grike.api.state import Config
 from grike.core.codec import room_to
 from grike.core.planner import Problem, plan

@@ -354,7 +354,7 @@ class Together(Attacks):
         from concurrent.futures import ThreadPoolExecutor
 
         with self.database.transaction() as connection:
-            connection.run("DELETE FROM sign_in_attempt")
+            connection.run("DELETE FROM attempt_limit")
         body = {"name": "Ivo ", "password": "reeds-and-rushes"}
         with ThreadPoolExecutor(20) as pool:
             answers = list(

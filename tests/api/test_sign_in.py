@@ -7,10 +7,10 @@ import unittest
 from fastapi.routing import APIRoute
 
 from grike.api.security import COOKIE
-from grike.store import people
+from grike.api.sign_in import signing
 from tests.api.base import PASSWORD, WithApplication, a_set_up
 
-OPEN = {"/api/sign-in", "/api/calendars/{token}.ics"}
+OPEN = {"/api/sign-in", "/api/join", "/api/join/look", "/api/calendars/{token}.ics"}
 
 
 class SignIn(WithApplication):
@@ -33,7 +33,7 @@ class SignIn(WithApplication):
 
     def test_attempts_are_limited(self) -> None:
         """After too many attempts even the right password is refused for a while."""
-        for _ in range(people.MOST_BY_NAME):
+        for _ in range(signing.MOST_BY_PAIR):
             self.client.post("/api/sign-in", json={"name": "dora", "password": "wrong"})
         answer = self.client.post("/api/sign-in", json={"name": "dora", "password": PASSWORD})
         self.assertEqual(answer.status_code, 429)

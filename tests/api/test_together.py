@@ -7,7 +7,7 @@ import json
 import threading
 from typing import Any
 
-from grike.api.security import hash_password
+from grike.api.passwords import hash_password
 from grike.store import people, presence
 from tests.api.base import PASSWORD, WithApplication
 

@@ -19,7 +19,7 @@ from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.remote.webelement import WebElement
 from selenium.webdriver.support.ui import WebDriverWait
 
-from grike.api.security import hash_password
+from grike.api.passwords import hash_password
 from grike.core.planner import PlanResult, Problem, plan
 from grike.exchange.library import shipped_library
 from grike.store import changes, people, series

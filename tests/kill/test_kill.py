@@ -19,7 +19,7 @@ from typing import Any
 
 import httpx
 
-from grike.api.security import hash_password
+from grike.api.passwords import hash_password
 from grike.core.planner import Problem, plan
 from grike.exchange.library import library_document, shipped_library
 from grike.store import changes, library, people, series, sessions

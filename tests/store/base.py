@@ -24,7 +24,10 @@ TABLES = (
     "class_shape",
     "class_template",
     "sign_in",
-    "sign_in_attempt",
+    "attempt_limit",
+    "known_device",
+    "person_link",
+    "audit",
     "person",
 )
 

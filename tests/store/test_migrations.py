@@ -59,7 +59,7 @@ class FromThen(unittest.TestCase):
             friday = stored.plan.shape.slots()[1]
             (taught,) = sessions.of_day(connection, line.id, friday.day)
             self.assertEqual(taught.starts_at.date(), friday.date)
-            self.assertIsNotNone(people.with_hash(connection, "dora"))
+            self.assertIsNotNone(people.credentials(connection, "dora"))
             self.assertEqual(changes.undo(connection, line.id, None), "Plan of then")
             self.assertEqual(series.get(connection, line.id).plan.classes, ())
             changes.redo(connection, line.id, None)

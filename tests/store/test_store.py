@@ -9,14 +9,16 @@ import threading
 import time
 import unittest
 from dataclasses import replace
+from typing import Any
 
-from grike.core.errors import Conflict, NotFound, TooManyAttempts, Unavailable
+from grike.core.errors import Conflict, NotFound, Unavailable
 from grike.core.kit import Kit, Room
 from grike.core.record import SessionRecord
 from grike.core.series import PlannedClass, SeriesPlan
-from grike.store import changes, library, people, rooms, runs, series, sessions
-from grike.store.connection import Database
+from grike.store import changes, library, people, rooms, runs, series, sessions, sign_ins
+from grike.store.connection import Connection, Database
 from grike.store.migrate import migrate
+from grike.store.sign_ins import Device, Limits
 from tests.builders import a_class, a_plan, circuit, work
 from tests.store.base import WithDatabase
 
@@ -82,44 +84,43 @@ class Library(WithDatabase):
 
 
 class People(WithDatabase):
+    def holder(self, connection: Connection, token: bytes, limits: Limits | None = None) -> Any:
+        return sign_ins.signed_in(connection, token, limits or Limits(), by_hand=True)
+
     def test_sign_ins_are_found_by_token(self) -> None:
         """A token gives its person, an unknown one nobody, a closed one nobody."""
         with self.database.transaction() as connection:
             person = people.add(connection, "Ada", "ada", "director", "hash")
-            people.open_sign_in(connection, b"t" * 32, person, "c" * 43)
-            found = people.signed_in(connection, b"t" * 32)
+            sign_ins.open_one(connection, b"t" * 32, person, "c" * 43, Limits(), Device())
+            found = self.holder(connection, b"t" * 32)
             assert found is not None
             self.assertEqual((found.name, found.role, found.csrf), ("Ada", "director", "c" * 43))
-            self.assertIsNone(people.signed_in(connection, b"x" * 32))
-            people.close_sign_in(connection, b"t" * 32)
-            self.assertIsNone(people.signed_in(connection, b"t" * 32))
+            self.assertIsNone(self.holder(connection, b"x" * 32))
+            sign_ins.close(connection, b"t" * 32)
+            self.assertIsNone(self.holder(connection, b"t" * 32))
 
     def test_old_sign_ins_end_by_themselves(self) -> None:
-        """After its hours a token is nobody's."""
+        """After its hours, or after its minutes without anything done, a token is nobody's."""
         with self.database.transaction() as connection:
             person = people.add(connection, "Ada", "ada", "director", "hash")
-            people.open_sign_in(connection, b"t" * 32, person, "c" * 43)
+            sign_ins.open_one(connection, b"t" * 32, person, "c" * 43, Limits(), Device())
             connection.run("UPDATE sign_in SET expires_at = UTC_TIMESTAMP(3) - INTERVAL 1 SECOND")
-            self.assertIsNone(people.signed_in(connection, b"t" * 32))
+            self.assertIsNone(self.holder(connection, b"t" * 32))
 
-    def test_attempts_are_limited_by_name(self) -> None:
-        """The ninth attempt within ten minutes is refused; a success forgives."""
+    def test_idle_sign_ins_end_by_themselves(self) -> None:
+        """What a page asks by itself keeps nothing open; what somebody does, does."""
+        back = "UPDATE sign_in SET seen_at = seen_at - INTERVAL 20 MINUTE"
+        short = Limits(idle_minutes=30)
         with self.database.transaction() as connection:
-            for _ in range(people.MOST_BY_NAME):
-                people.note_attempt(connection, "ada", "1.2.3.4")
-            with self.assertRaises(TooManyAttempts):
-                people.note_attempt(connection, "ada", "1.2.3.4")
-            people.note_attempt(connection, "bob", "1.2.3.4")
-            people.forgive_attempts(connection, "ada")
-            people.note_attempt(connection, "ada", "1.2.3.4")
-
-    def test_attempts_are_limited_by_address(self) -> None:
-        """Many names from one address are refused as well."""
-        with self.database.transaction() as connection:
-            for number in range(people.MOST_BY_ADDRESS):
-                people.note_attempt(connection, f"name{number}", "1.2.3.4")
-            with self.assertRaises(TooManyAttempts):
-                people.note_attempt(connection, "another", "1.2.3.4")
+            person = people.add(connection, "Ada", "ada", "director", "hash")
+            sign_ins.open_one(connection, b"t" * 32, person, "c" * 43, short, Device())
+            connection.run(back)
+            self.assertIsNotNone(self.holder(connection, b"t" * 32, short))
+            connection.run(back)
+            by_itself = sign_ins.signed_in(connection, b"t" * 32, short, by_hand=False)
+            self.assertIsNotNone(by_itself)
+            connection.run(back)
+            self.assertIsNone(self.holder(connection, b"t" * 32, short))
 
 
 class Series(WithDatabase):

@@ -17,6 +17,9 @@ from starlette.middleware.gzip import GZipMiddleware
 
 from grike import VERSION
 from grike.api import class_text, find, problems
+from grike.api.account import routes as account
+from grike.api.auditing import audited
+from grike.api.audits import routes as audits
 from grike.api.bodies import Bodies
 from grike.api.classes import choices, drafts
 from grike.api.classes import routes as classes
@@ -28,6 +31,7 @@ from grike.api.library import routes as library
 from grike.api.live import routes as live
 from grike.api.movements import routes as movements
 from grike.api.moves import routes as moves
+from grike.api.people import routes as people
 from grike.api.planning import batches, runs, whatifs
 from grike.api.planning.runner import Runner
 from grike.api.reasons import routes as reasons
@@ -41,6 +45,7 @@ from grike.api.sign_in import routes as sign_in
 from grike.api.state import Config, State
 from grike.api.templates import routes as templates
 from grike.exchange.library import library_document
+from grike.store import audit, limits
 from grike.store import library as stored_library
 from grike.store import series as stored_series
 from grike.store.connection import Database
@@ -54,6 +59,9 @@ POLICY = (
 
 ROUTERS = (
     sign_in,
+    account,
+    people,
+    audits,
     library,
     house,
     shapes,
@@ -87,6 +95,8 @@ def prepare(state: State) -> None:
     with state.database.transaction() as connection:
         stored_library.load(connection, library_document()["movements"])
         stored_series.purge(connection)
+        audit.purge(connection)
+        limits.purge(connection)
 
 
 def _runner(state: State) -> Runner:
@@ -124,6 +134,7 @@ def create_app(config: Config) -> FastAPI:
     app.state.grike = state
     # The highest level costs three times as much and saves a twentieth.
     app.add_middleware(GZipMiddleware, minimum_size=800, compresslevel=4)
+    app.middleware("http")(audited)
     app.middleware("http")(_headers)
     app.add_middleware(Bodies)
     problems.install(app)

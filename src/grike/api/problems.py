@@ -13,6 +13,7 @@ from starlette.exceptions import HTTPException
 
 from grike.core.errors import (
     Busy,
+    CodeNeeded,
     Conflict,
     GrikeError,
     InvalidInput,
@@ -32,6 +33,7 @@ STATUS: dict[type[GrikeError], int] = {
     NotYours: 409,
     NoPlan: 409,
     NotSignedIn: 401,
+    CodeNeeded: 401,
     NotAllowed: 403,
     TooManyAttempts: 429,
     Unavailable: 503,

@@ -1,38 +1,29 @@
-"""Sign-in: argon2id, server-side sessions, CSRF protection and roles."""
+"""Who asks: server-side sessions, CSRF protection and roles."""
 
 from __future__ import annotations
 
 import hashlib
 import hmac
 import secrets
-import threading
 import unicodedata
 from typing import Annotated
 
-from argon2 import PasswordHasher
-from argon2.exceptions import InvalidHashError, VerificationError
 from fastapi import Depends, Request, Response
 
 from grike.api.state import State
 from grike.core.errors import NotAllowed, NotSignedIn
-from grike.store import people
+from grike.store import sign_ins
+from grike.store.connection import Connection
 from grike.store.people import Person
+from grike.store.sign_ins import Device
 
 COOKIE = "grike_session"
 CSRF_HEADER = "X-CSRF-Token"
 SAFE = frozenset({"GET", "HEAD", "OPTIONS"})
-
-_hasher = PasswordHasher()
-# A hash is costly on purpose, in time and in memory: many at once would starve everybody else, who
-# hold connections meanwhile.
-_one_of_few = threading.BoundedSemaphore(2)
-# Verified when the name is unknown, so that the answer takes the same time.
-_NOBODY = _hasher.hash(secrets.token_urlsafe(16))
-
-
-def hash_password(password: str) -> str:
-    """Return the argon2id hash of a password."""
-    return _hasher.hash(password)
+#: What pages ask by themselves for as long as they are open.
+STREAMS = ("/news", "/events")
+#: What a viewer may write: only what is about the person's own account.
+OWN = ("/api/me", "/api/sign-out")
 
 
 def folded(name: str) -> str:
@@ -41,16 +32,8 @@ def folded(name: str) -> str:
 
 
 def token_hash(token: str) -> bytes:
-    """Return what is stored of a session token."""
+    """Return what is stored of a token."""
     return hashlib.sha256(token.encode()).digest()
-
-
-def _verify(stored: str, password: str) -> bool:
-    with _one_of_few:
-        try:
-            return _hasher.verify(stored, password)
-        except (VerificationError, InvalidHashError):
-            return False
 
 
 def state_of(request: Request) -> State:
@@ -62,43 +45,49 @@ def state_of(request: Request) -> State:
 StateOf = Annotated[State, Depends(state_of)]
 
 
-def sign_in(state: State, name: str, password: str, address: str, response: Response) -> Person:
-    """Check name and password, open a session and set its cookie.
+def device_of(request: Request) -> Device:
+    """Return from where a request comes."""
+    address = request.client.host if request.client else ""
+    return Device(address, request.headers.get("User-Agent", ""))
 
-    Raises NotSignedIn for a wrong pair and TooManyAttempts when there were too many.
-    """
-    name = folded(name)
-    with state.database.transaction() as connection:
-        people.note_attempt(connection, name, address)
-        found = people.with_hash(connection, name)
-    person, stored = found or (None, _NOBODY)
-    if not _verify(stored, password) or person is None:
-        raise NotSignedIn("Name and password do not match.", fix="Check both and try again.")
-    token, csrf = secrets.token_urlsafe(32), secrets.token_urlsafe(32)
-    with state.database.transaction() as connection:
-        people.forgive_attempts(connection, name)
-        people.open_sign_in(connection, token_hash(token), person.id, csrf)
-        if _hasher.check_needs_rehash(stored):
-            people.set_hash(connection, person.id, hash_password(password))
+
+def set_cookie(state: State, response: Response, name: str, value: str, seconds: int) -> None:
+    """Set a cookie that no script and no other site gets to see."""
     response.set_cookie(
-        COOKIE,
-        token,
-        max_age=people.SIGNED_IN_HOURS * 3600,
+        name,
+        value,
+        max_age=seconds,
         httponly=True,
         samesite="strict",
         secure=state.config.secure_cookie,
         path="/",
     )
-    return Person(person.id, person.name, person.sign_in_name, person.role, csrf)
+
+
+def open_session(
+    state: State, connection: Connection, person: Person, device: Device, response: Response
+) -> str:
+    """Open a session for somebody and set its cookie; return the token that writes must carry."""
+    token, csrf = secrets.token_urlsafe(32), secrets.token_urlsafe(32)
+    limits = state.config.sessions
+    sign_ins.open_one(connection, token_hash(token), person.id, csrf, limits, device)
+    set_cookie(state, response, COOKIE, token, limits.hours * 3600)
+    return csrf
 
 
 def signed_in(request: Request, state: StateOf) -> Person:
-    """Return who is signed in. Raises NotSignedIn, or NotAllowed for a write without its token."""
+    """Return who is signed in.
+
+    Raises NotSignedIn, or NotAllowed for a write without its token or by somebody who only reads.
+    """
     token = request.cookies.get(COOKIE)
-    person = None
+    person, path = None, request.url.path
     if token:
+        by_hand = not path.endswith(STREAMS)
         with state.database.transaction() as connection:
-            person = people.signed_in(connection, token_hash(token))
+            person = sign_ins.signed_in(
+                connection, token_hash(token), state.config.sessions, by_hand=by_hand
+            )
     if person is None:
         raise NotSignedIn("You are not signed in.", fix="Sign in and try again.")
     request.state.person = person
@@ -106,6 +95,8 @@ def signed_in(request: Request, state: StateOf) -> Person:
         given = request.headers.get(CSRF_HEADER, "")
         if not hmac.compare_digest(given.encode(), person.csrf.encode()):
             raise NotAllowed("The request did not come from Grike's own pages.", fix="Reload.")
+        if person.role == "viewer" and not path.startswith(OWN):
+            raise NotAllowed("You may look, and not change this.", fix="Ask your director.")
     return person
 
 
@@ -114,7 +105,7 @@ SignedIn = Annotated[Person, Depends(signed_in)]
 
 def director(person: SignedIn) -> Person:
     """Return the director who is signed in. Raises NotAllowed for anybody else."""
-    if person.role != "director":
+    if not person.directs:
         raise NotAllowed(
             "Only a director may change this.", "Instructors read.", "Ask your director."
         )
@@ -122,3 +113,13 @@ def director(person: SignedIn) -> Person:
 
 
 Director = Annotated[Person, Depends(director)]
+
+
+def owner(person: SignedIn) -> Person:
+    """Return the owner who is signed in. Raises NotAllowed for anybody else."""
+    if not person.owns:
+        raise NotAllowed("Only an owner of the house may do this.", fix="Ask an owner.")
+    return person
+
+
+Owner = Annotated[Person, Depends(owner)]

@@ -25,6 +25,7 @@ from grike.store import library as stored_library
 from grike.store import series
 from grike.store.connection import Connection, Database
 from grike.store.series import StoredSeries
+from grike.store.sign_ins import Limits
 
 #: Tags of another start of the application, or of another build, are never taken for these.
 BOOT, MASK = secrets.token_hex(4), 2**64 - 1
@@ -41,6 +42,7 @@ class Config:
     database_url: str
     dist: Path | None = None
     secure_cookie: bool = False
+    sessions: Limits = field(default_factory=Limits)
     library_version: str = "1"
     #: The address of a Dask scheduler, tcp://host:port; "": plan on this machine.
     scheduler: str = ""

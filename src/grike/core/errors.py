@@ -7,6 +7,7 @@ GrikeError
 │   └── NotYours      an undo that would take somebody else's change back
 ├── NoPlan            the rules collide; carries the colliding rules in plain words
 ├── NotSignedIn       no valid session
+│   └── CodeNeeded    name and password are right; a code is asked besides
 ├── NotAllowed        signed in, but the role may not do this
 ├── TooManyAttempts   sign-in attempts are limited
 └── Unavailable       the database or the planner cannot be reached just now
@@ -84,6 +85,12 @@ class NotSignedIn(GrikeError):
     """No valid session."""
 
     code = "not-signed-in"
+
+
+class CodeNeeded(NotSignedIn):
+    """Name and password are right; the code of the second factor is asked besides."""
+
+    code = "code-needed"
 
 
 class NotAllowed(GrikeError):

@@ -1,78 +1,136 @@
-"""People, their sign-ins and the limit on attempts."""
+"""People of a house: who they are, what they may do, and what they sign in with."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any
 
-from grike.core.errors import TooManyAttempts
-from grike.store.connection import Connection
+from grike.store.connection import Connection, Row
 
+#: From the one who may do most; each may do what those after it may.
+ROLES = ("owner", "director", "instructor", "viewer")
+_COLUMNS = "person.id, person.name, person.sign_in_name, person.role, person.left_at, totp_on"
 ADD = "INSERT INTO person (name, sign_in_name, role, password_hash) VALUES (%s, %s, %s, %s)"
-ALL = "SELECT id, name, sign_in_name, role FROM person ORDER BY id"
-NAME = "SELECT name FROM person WHERE id = %s"
-BY_NAME = """
-    SELECT id, name, sign_in_name, role, password_hash FROM person WHERE sign_in_name = %s"""
+ALL = f"SELECT {_COLUMNS}, password_hash <> '' AS joined FROM person ORDER BY id"
+GET = f"SELECT {_COLUMNS}, password_hash <> '' AS joined FROM person WHERE id = %s"
+BY_NAME = f"""
+    SELECT {_COLUMNS}, password_hash, totp_secret, totp_step,
+           password_hash <> '' AS joined
+    FROM person WHERE sign_in_name = %s"""
+TAKEN = "SELECT id FROM person WHERE sign_in_name = %s AND id <> %s"
 SET_HASH = "UPDATE person SET password_hash = %s WHERE id = %s"
-OPEN = """
-    INSERT INTO sign_in (token_hash, person_id, csrf, expires_at)
-    VALUES (%s, %s, %s, UTC_TIMESTAMP(3) + INTERVAL %s HOUR)"""
-BY_TOKEN = """
-    SELECT person.id, person.name, person.sign_in_name, person.role, sign_in.csrf
-    FROM sign_in JOIN person ON person.id = sign_in.person_id
-    WHERE sign_in.token_hash = %s AND sign_in.expires_at > UTC_TIMESTAMP(3)"""
-CLOSE = "DELETE FROM sign_in WHERE token_hash = %s"
-ENDED = "SELECT token_hash FROM sign_in WHERE expires_at < UTC_TIMESTAMP(3)"
-ATTEMPT = "INSERT INTO sign_in_attempt (sign_in_name, address) VALUES (%s, %s)"
-COUNT = """
-    SELECT SUM(sign_in_name = %s) AS by_name, COUNT(*) AS by_address FROM sign_in_attempt
-    WHERE (sign_in_name = %s OR address = %s) AND at > UTC_TIMESTAMP(3) - INTERVAL 10 MINUTE"""
-ATTEMPTS_OF = "SELECT id FROM sign_in_attempt WHERE sign_in_name = %s ORDER BY id"
-OLD_ATTEMPTS = """
-    SELECT id FROM sign_in_attempt WHERE at < UTC_TIMESTAMP(3) - INTERVAL 1 DAY ORDER BY id"""
-# By its key and one at a time, in one order: a condition would lock the gaps that others who sign
-# in at the same moment write into, and the database would break one of them off.
-FORGET_ATTEMPT = "DELETE FROM sign_in_attempt WHERE id = %s"
-
-SIGNED_IN_HOURS = 14
-MOST_BY_NAME, MOST_BY_ADDRESS = 8, 40
+SET_NAMES = "UPDATE person SET name = %s, sign_in_name = %s WHERE id = %s"
+SET_ROLE = "UPDATE person SET role = %s WHERE id = %s"
+LEAVE = "UPDATE person SET left_at = UTC_TIMESTAMP(3), password_hash = '' WHERE id = %s"
+COME_BACK = "UPDATE person SET left_at = NULL WHERE id = %s"
+OWNERS = "SELECT id FROM person WHERE role = 'owner' AND left_at IS NULL FOR UPDATE"
+SET_SECRET = "UPDATE person SET totp_secret = %s, totp_on = %s, totp_step = %s WHERE id = %s"
+SECRET = "SELECT totp_secret, totp_on, totp_step FROM person WHERE id = %s"
+USE_STEP = "UPDATE person SET totp_step = %s WHERE id = %s AND totp_step < %s"
 
 
 @dataclass(frozen=True, slots=True)
 class Person:
-    """Somebody who may sign in. ``csrf`` is set for one who is signed in."""
+    """Somebody of the house. ``csrf`` is set for one who is signed in.
+
+    ``joined``: has a password; ``left``: may not sign in any more, and is kept for the history.
+    """
 
     id: int
     name: str
     sign_in_name: str
     role: str
     csrf: str = ""
+    joined: bool = True
+    left: bool = False
+    two_factor: bool = False
+
+    @property
+    def owns(self) -> bool:
+        """Whether this is an owner, who lets people in and out."""
+        return self.role == "owner"
+
+    @property
+    def directs(self) -> bool:
+        """Whether this is somebody who may change plans."""
+        return self.role in ("owner", "director")
+
+    @property
+    def teaches(self) -> bool:
+        """Whether this is somebody who may be put down to teach, and write down what was done."""
+        return self.role != "viewer" and not self.left
+
+
+@dataclass(frozen=True, slots=True)
+class Credentials:
+    """What somebody has to show: the hash of the password, and the second factor if it is on."""
+
+    person: Person
+    password_hash: str
+    totp_secret: str | None
+    totp_step: int
+
+
+def person_of(row: Row, csrf: str = "") -> Person:
+    """Return a person of a row of this table."""
+    return Person(
+        row["id"],
+        row["name"],
+        row["sign_in_name"],
+        row["role"],
+        csrf,
+        joined=bool(row.get("joined", True)),
+        left=row["left_at"] is not None,
+        two_factor=bool(row["totp_on"]),
+    )
 
 
 def add(connection: Connection, name: str, sign_in_name: str, role: str, password_hash: str) -> int:
-    """Add a person; return the id."""
+    """Add a person; return the id. Without a hash nobody can sign in as this person yet."""
     return connection.insert(ADD, (name, sign_in_name, role, password_hash))
 
 
 def every(connection: Connection) -> list[Person]:
-    """Return all people by name."""
+    """Return all people by name, those who left too."""
     rows = sorted(connection.rows(ALL), key=lambda r: r["name"].casefold())
-    return [Person(r["id"], r["name"], r["sign_in_name"], r["role"]) for r in rows]
+    return [person_of(row) for row in rows]
+
+
+def get(connection: Connection, person_id: int) -> Person | None:
+    """Return a person, or None."""
+    row = connection.row(GET, (person_id,))
+    return person_of(row) if row else None
+
+
+def named(connection: Connection, sign_in_name: str) -> Person | None:
+    """Return who signs in by a name, or None."""
+    found = credentials(connection, sign_in_name)
+    return found.person if found else None
+
+
+def teacher_name(connection: Connection, person_id: int) -> str | None:
+    """Return the name of somebody who may teach, or None."""
+    found = get(connection, person_id)
+    return found.name if found and found.teaches else None
 
 
 def name_of(connection: Connection, person_id: int) -> str | None:
     """Return the name of a person, or None."""
-    row = connection.row(NAME, (person_id,))
-    return str(row["name"]) if row else None
+    found = get(connection, person_id)
+    return found.name if found else None
 
 
-def with_hash(connection: Connection, sign_in_name: str) -> tuple[Person, str] | None:
-    """Return a person and the hash of the password, or None."""
+def credentials(connection: Connection, sign_in_name: str) -> Credentials | None:
+    """Return what somebody who may sign in by a name has to show, or None."""
     row = connection.row(BY_NAME, (sign_in_name,))
     if row is None:
         return None
-    person = Person(row["id"], row["name"], row["sign_in_name"], row["role"])
-    return person, str(row["password_hash"])
+    secret = row["totp_secret"] if row["totp_on"] else None
+    return Credentials(person_of(row), row["password_hash"], secret, row["totp_step"])
+
+
+def is_taken(connection: Connection, sign_in_name: str, but_for: int = 0) -> bool:
+    """Return whether somebody, or somebody else, signs in by a name."""
+    return connection.row(TAKEN, (sign_in_name, but_for)) is not None
 
 
 def set_hash(connection: Connection, person_id: int, password_hash: str) -> None:
@@ -80,42 +138,44 @@ def set_hash(connection: Connection, person_id: int, password_hash: str) -> None
     connection.run(SET_HASH, (password_hash, person_id))
 
 
-def open_sign_in(connection: Connection, token_hash: bytes, person_id: int, csrf: str) -> None:
-    """Remember a sign-in until it ends by itself."""
-    ended = [(row["token_hash"],) for row in connection.rows(ENDED)]
-    connection.many(CLOSE, sorted(ended))
-    connection.run(OPEN, (token_hash, person_id, csrf, SIGNED_IN_HOURS))
+def rename(connection: Connection, person_id: int, name: str, sign_in_name: str) -> None:
+    """Store other names of a person."""
+    connection.run(SET_NAMES, (name, sign_in_name, person_id))
 
 
-def signed_in(connection: Connection, token_hash: bytes) -> Person | None:
-    """Return who holds a token that is still good."""
-    row = connection.row(BY_TOKEN, (token_hash,))
-    if row is None:
-        return None
-    return Person(row["id"], row["name"], row["sign_in_name"], row["role"], row["csrf"])
+def set_role(connection: Connection, person_id: int, role: str) -> None:
+    """Store what a person may do."""
+    connection.run(SET_ROLE, (role, person_id))
 
 
-def close_sign_in(connection: Connection, token_hash: bytes) -> None:
-    """End a sign-in."""
-    connection.run(CLOSE, (token_hash,))
+def leave(connection: Connection, person_id: int) -> None:
+    """Take a person's way in; all that was done stays under the name."""
+    connection.run(LEAVE, (person_id,))
 
 
-def note_attempt(connection: Connection, sign_in_name: str, address: str) -> None:
-    """Count an attempt to sign in. Raises TooManyAttempts when there were too many."""
-    count = connection.row(COUNT, (sign_in_name, sign_in_name, address))
-    by_name, by_address = int((count or {})["by_name"] or 0), int((count or {})["by_address"] or 0)
-    if by_name >= MOST_BY_NAME or by_address >= MOST_BY_ADDRESS:
-        raise TooManyAttempts(
-            "There were too many attempts to sign in.", fix="Wait ten minutes and try again."
-        )
-    _forget(connection, connection.rows(OLD_ATTEMPTS))
-    connection.run(ATTEMPT, (sign_in_name[:120], address[:64]))
+def come_back(connection: Connection, person_id: int) -> None:
+    """Let a person who left be let in again."""
+    connection.run(COME_BACK, (person_id,))
 
 
-def forgive_attempts(connection: Connection, sign_in_name: str) -> None:
-    """Forget the attempts of somebody who has signed in."""
-    _forget(connection, connection.rows(ATTEMPTS_OF, (sign_in_name,)))
+def owners(connection: Connection) -> list[int]:
+    """Return the ids of the owners, held until the end of the transaction."""
+    return [row["id"] for row in connection.rows(OWNERS)]
 
 
-def _forget(connection: Connection, attempts: list[dict[str, Any]]) -> None:
-    connection.many(FORGET_ATTEMPT, [(row["id"],) for row in attempts])
+def second_factor(connection: Connection, person_id: int) -> tuple[str | None, bool]:
+    """Return the secret of a person's second factor, and whether it is in use."""
+    row = connection.row(SECRET, (person_id,)) or {}
+    return row.get("totp_secret"), bool(row.get("totp_on"))
+
+
+def set_second_factor(
+    connection: Connection, person_id: int, secret: str | None, *, on: bool, step: int = 0
+) -> None:
+    """Store the secret of a person's second factor, in use or still to be confirmed."""
+    connection.run(SET_SECRET, (secret, on, step, person_id))
+
+
+def use_step(connection: Connection, person_id: int, step: int) -> bool:
+    """Use the code of a time step up; return whether it was not used yet, however many try."""
+    return connection.run(USE_STEP, (step, person_id, step)) > 0

@@ -13,8 +13,11 @@ export function App() {
       <Shield>
         <Suspense fallback={null}>
           <Routes>
+            {PAGES.filter(({ bare }) => bare).map(({ path, Component }) => (
+              <Route key={path} path={path} element={<Component />} />
+            ))}
             <Route element={<Shell />}>
-              {PAGES.map(({ path, Component }) => (
+              {PAGES.filter(({ bare }) => !bare).map(({ path, Component }) => (
                 <Route key={path} path={path} element={<Component />} />
               ))}
               <Route path="*" element={<Failure />} />

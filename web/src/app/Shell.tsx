@@ -1,6 +1,6 @@
 import { Box, Button, Flex, IconButton, Link, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
-import { LogOut, Moon, Sun } from 'lucide-react';
+import { LogOut, Moon, Sun, User } from 'lucide-react';
 import { Suspense } from 'react';
 import { Link as RouterLink, Outlet } from 'react-router';
 
@@ -83,11 +83,14 @@ function TopBar({ name, role }: { name: string; role: string }) {
           </Link>
         ))}
       </Flex>
-      <Text ml="auto" color="soft" truncate>
-        <Text as="span" display={{ base: 'none', md: 'inline' }}>
-          {name}, {role}
-        </Text>
-      </Text>
+      <Link asChild ml="auto" color="soft" truncate flexShrink="0">
+        <RouterLink to="/account" aria-label={`${name}, ${role}: your account`}>
+          <User size={16} aria-hidden="true" />
+          <Text as="span" display={{ base: 'none', md: 'inline' }}>
+            {name}, {role}
+          </Text>
+        </RouterLink>
+      </Link>
       <Finder />
       <IconButton
         aria-label={mode === 'dark' ? 'Use light colours' : 'Use dark colours'}

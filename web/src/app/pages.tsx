@@ -3,6 +3,8 @@ import { matchRoutes } from 'react-router';
 
 interface Page {
   path: string;
+  /** Whether it stands by itself, for somebody who is not signed in. */
+  bare: boolean;
   Component: ComponentType;
   /** Fetch the code of the page, so that it can be drawn at once. */
   ready: () => Promise<void>;
@@ -28,7 +30,7 @@ export function useOpening(): boolean {
 }
 
 /** A page whose code is fetched when it is first opened. */
-function page(path: string, fetched: () => Promise<ComponentType>): Page {
+function page(path: string, fetched: () => Promise<ComponentType>, bare = false): Page {
   let Found: ComponentType | undefined;
   const ready = async () => {
     count(1);
@@ -42,13 +44,17 @@ function page(path: string, fetched: () => Promise<ComponentType>): Page {
     await ready();
     return { default: Found as ComponentType };
   });
-  return { path, ready, Component: () => (Found ? <Found /> : <Later />) };
+  return { path, bare, ready, Component: () => (Found ? <Found /> : <Later />) };
 }
 
 /** Every address with its page. */
 export const PAGES: readonly Page[] = [
   page('/', async () => (await import('~/features/series')).SeriesPage),
   page('/mine', async () => (await import('~/features/mine')).MinePage),
+  page('/join', async () => (await import('~/features/join')).JoinPage, true),
+  page('/account', async () => (await import('~/features/account')).AccountPage),
+  page('/house/people', async () => (await import('~/features/people')).PeoplePage),
+  page('/house/acts', async () => (await import('~/features/audit')).AuditPage),
   page('/house', async () => (await import('~/features/house')).HousePage),
   page('/movements/:movement?', async () => (await import('~/features/movements')).MovementsPage),
   page('/shapes', async () => (await import('~/features/shapes')).ShapesPage),

@@ -35,6 +35,7 @@ def list_people(_: SignedIn, state: StateOf) -> list[PersonModel]:
         return [
             PersonModel(id=person.id, name=person.name, role=person.role)
             for person in people.every(connection)
+            if person.teaches
         ]
 
 
@@ -46,7 +47,7 @@ def add_session(
     with state.database.transaction() as connection:
         held = state.series(connection, series_id)
         member = member_of(held.facts, slot)
-        if body.instructor is not None and people.name_of(connection, body.instructor) is None:
+        if body.instructor is not None and people.teacher_name(connection, body.instructor) is None:
             raise InvalidInput(
                 "There is no such instructor.", fields={"instructor": "Choose one of the list."}
             )

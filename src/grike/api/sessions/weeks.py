@@ -138,7 +138,7 @@ def _slots_of(plan: SeriesPlan, week: int) -> dict[int, Slot]:
 
 
 def _name_of(connection: Connection, person_id: int) -> str:
-    name = people.name_of(connection, person_id)
+    name = people.teacher_name(connection, person_id)
     if name is None:
         raise InvalidInput(
             "There is no such instructor.", fields={"instructor": "Choose one of the list."}

@@ -28,6 +28,7 @@ const EVERYWHERE: readonly Command[] = [
   { name: 'Series', about: 'all of them', to: '/' },
   { name: 'My classes', about: 'what you teach, the next first', to: '/mine' },
   { name: 'Movements', about: 'the library', to: '/movements' },
+  { name: 'Your account', about: 'name, password, codes, sign-ins', to: '/account', words: 'two factor sessions' },
   { name: 'House', about: 'rooms with their kit, groups that come again', to: '/house' },
   { name: 'Shapes', about: 'what classes are made in', to: '/shapes' },
 ];

@@ -1,20 +1,35 @@
-import { Box, Heading } from '@chakra-ui/react';
+import { Box, Flex, Heading, Link } from '@chakra-ui/react';
+import { Link as RouterLink } from 'react-router';
 
 import { Groups } from './Groups';
 import { Rooms } from './Rooms';
+import { useIsOwner } from '~/features/signin';
 import { useVocabulary } from '~/shared/http/vocabulary';
 import { Trouble, Waiting } from '~/shared/ui/States';
 
 /** What the house keeps, so that nobody types it anew: rooms with their kit, groups that come again. */
 export function HousePage() {
   const words = useVocabulary();
+  const owner = useIsOwner();
   if (words.error) return <Trouble error={words.error} />;
   if (!words.ready) return <Waiting what="Opening the house" />;
   return (
     <Box maxW="5xl" mx="auto">
-      <Heading as="h1" size="2xl" mb="3">
-        The house
-      </Heading>
+      <Flex align="baseline" gap="4" mb="3" wrap="wrap">
+        <Heading as="h1" size="2xl">
+          The house
+        </Heading>
+        {owner && (
+          <>
+            <Link asChild textDecoration="underline">
+              <RouterLink to="/house/people">People</RouterLink>
+            </Link>
+            <Link asChild textDecoration="underline">
+              <RouterLink to="/house/acts">What was done</RouterLink>
+            </Link>
+          </>
+        )}
+      </Flex>
       <Groups />
       <Rooms />
     </Box>

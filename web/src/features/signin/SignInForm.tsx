@@ -2,17 +2,20 @@ import { Button, chakra, Input } from '@chakra-ui/react';
 import { useState } from 'react';
 
 import { useSignIn } from './api';
+import { Problem } from '~/shared/http/problem';
 import { Trouble } from '~/shared/ui/States';
 
 export function SignInForm({ onSignedIn }: { onSignedIn?: (name: string) => void }) {
   const [name, setName] = useState('');
   const [password, setPassword] = useState('');
+  const [code, setCode] = useState('');
   const signIn = useSignIn();
+  const asked = code !== '' || (signIn.error instanceof Problem && signIn.error.code === 'code-needed');
   return (
     <form
       onSubmit={(event) => {
         event.preventDefault();
-        signIn.mutate({ name, password }, { onSuccess: (me) => onSignedIn?.(me.name) });
+        signIn.mutate({ name, password, code }, { onSuccess: (me) => onSignedIn?.(me.name) });
       }}
     >
       <chakra.label display="block" mb="3" fontWeight="500">
@@ -29,6 +32,20 @@ export function SignInForm({ onSignedIn }: { onSignedIn?: (name: string) => void
           onChange={(e) => setPassword(e.target.value)}
         />
       </chakra.label>
+      {asked && (
+        <chakra.label display="block" mb="5" fontWeight="500">
+          Code of your device
+          <Input
+            name="code"
+            inputMode="numeric"
+            autoComplete="one-time-code"
+            autoFocus
+            maxLength={12}
+            value={code}
+            onChange={(e) => setCode(e.target.value)}
+          />
+        </chakra.label>
+      )}
       {signIn.error && <Trouble error={signIn.error} />}
       <Button
         type="submit"

@@ -1,6 +1,6 @@
 import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 
-import { data, http, setCsrf } from '~/shared/http/client';
+import { data, http, type Schemas, setCsrf } from '~/shared/http/client';
 import { setEnded } from '~/shared/http/session';
 
 export const meOptions = queryOptions({
@@ -16,7 +16,7 @@ export const meOptions = queryOptions({
 export function useSignIn() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (body: { name: string; password: string }) => data(http.POST('/api/sign-in', { body })),
+    mutationFn: (body: Schemas['SignInRequest']) => data(http.POST('/api/sign-in', { body })),
     onSuccess: (me) => {
       setCsrf(me.csrf);
       setEnded(false);

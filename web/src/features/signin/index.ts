@@ -1,4 +1,4 @@
 export { meOptions, useSignOut } from './api';
 export { SignInAgain } from './SignInAgain';
 export { SignInPage } from './SignInPage';
-export { useIsDirector } from './useIsDirector';
+export { useIsDirector, useIsOwner } from './useIsDirector';

@@ -194,6 +194,190 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/house/audit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read Audit
+         * @description Return the last hundred acts with some words in them, before one if it is named.
+         */
+        get: operations["read_audit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house/audit/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Audit
+         * @description Return the last acts with some words in them as a table (CSV, UTC).
+         */
+        get: operations["export_audit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Members
+         * @description Return everybody of the house by name, those who left last.
+         */
+        get: operations["list_members"];
+        put?: never;
+        /**
+         * Invite
+         * @description Let somebody in: the link sets the password, and is shown only now.
+         */
+        post: operations["invite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house/people/{person_id}/leave": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Let Go
+         * @description End somebody's way in, at once and everywhere; what they did stays under their name.
+         */
+        post: operations["let_go"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house/people/{person_id}/link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Renew Link
+         * @description Make a link to join, or to a new password; whoever has joined is signed in until then.
+         */
+        post: operations["renew_link"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house/people/{person_id}/return": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Let Return
+         * @description Let somebody who left come in again, by a new link.
+         */
+        post: operations["let_return"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house/people/{person_id}/role": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Role
+         * @description Say what somebody may do from now on.
+         */
+        put: operations["change_role"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Join
+         * @description Set the password of the person of a link, which is used up by that, and sign in.
+         */
+        post: operations["join"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/join/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Link
+         * @description Say whom a link is for; it is not used up by that.
+         */
+        post: operations["look_at_link"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/me": {
         parameters: {
             query?: never;
@@ -208,6 +392,166 @@ export interface paths {
         get: operations["me"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Names
+         * @description Change one's name, and the name to sign in by.
+         */
+        put: operations["change_names"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Change Password
+         * @description Change one's password; all other sign-ins end with that.
+         */
+        post: operations["change_password"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/sign-ins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Sign Ins
+         * @description Return one's open sign-ins, the one that was seen last first.
+         */
+        get: operations["list_sign_ins"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/sign-ins/end-others": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * End Other Sign Ins
+         * @description Sign out everywhere but here.
+         */
+        post: operations["end_other_sign_ins"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/sign-ins/{sign_in_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * End Sign In
+         * @description End one of one's sign-ins.
+         */
+        delete: operations["end_sign_in"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/two-factor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Two Factor
+         * @description Return a new secret for a device; it is in use once a code of it was given.
+         */
+        post: operations["begin_two_factor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/two-factor/confirm": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Confirm Two Factor
+         * @description Ask for codes from now on, once the device has shown that it makes the right ones.
+         */
+        post: operations["confirm_two_factor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/two-factor/off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * End Two Factor
+         * @description Stop asking for codes.
+         */
+        post: operations["end_two_factor"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1965,6 +2309,27 @@ export interface components {
             seconds_change: number;
         };
         /**
+         * AuditLine
+         * @description Who did what, when and from where; ``about``: what it was done to.
+         */
+        AuditLine: {
+            /** About */
+            about: string;
+            /** Act */
+            act: string;
+            /** Address */
+            address: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
+        /**
          * BackRequest
          * @description Go to where a change was the last; 0: to before the first. ``sure``: over others' too.
          */
@@ -2512,6 +2877,14 @@ export interface components {
             version: number;
         };
         /**
+         * CodeOnly
+         * @description A code that the device shows.
+         */
+        CodeOnly: {
+            /** Code */
+            code: string;
+        };
+        /**
          * ComparisonModel
          * @description Two plans side by side.
          */
@@ -2735,6 +3108,14 @@ export interface components {
             place: number;
             /** Version */
             version: number;
+        };
+        /**
+         * Ended
+         * @description How many sign-ins were ended.
+         */
+        Ended: {
+            /** Count */
+            count: number;
         };
         /**
          * EstimateModel
@@ -3092,6 +3473,21 @@ export interface components {
             changed: number;
         };
         /**
+         * Invitation
+         * @description Whom to let in, and what they may do.
+         */
+        Invitation: {
+            /** Name */
+            name: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "owner" | "director" | "instructor" | "viewer";
+            /** Sign In Name */
+            sign_in_name: string;
+        };
+        /**
          * ItemModel
          * @description A movement in a block. ``without``: what they do who have not got its kit at the time.
          */
@@ -3119,6 +3515,26 @@ export interface components {
              * @default
              */
             without: string;
+        };
+        /**
+         * Joining
+         * @description A password for the person of a link, and names, where one is invited.
+         */
+        Joining: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Password */
+            password: string;
+            /**
+             * Sign In Name
+             * @default
+             */
+            sign_in_name: string;
+            /** Token */
+            token: string;
         };
         /**
          * Joint
@@ -3173,6 +3589,14 @@ export interface components {
          */
         Lever: "dose" | "option" | "load";
         /**
+         * LinkLook
+         * @description The token of a link, which is nobody's address: it comes after the # of one.
+         */
+        LinkLook: {
+            /** Token */
+            token: string;
+        };
+        /**
          * LinkModel
          * @description A link that was made; what it says is shown only once.
          */
@@ -3184,6 +3608,21 @@ export interface components {
              * Format: date-time
              */
             made_at: string;
+        };
+        /**
+         * LinkWords
+         * @description Whom a link is for and what it does.
+         */
+        LinkWords: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "invite" | "reset";
+            /** Name */
+            name: string;
+            /** Sign In Name */
+            sign_in_name: string;
         };
         /**
          * LoadModel
@@ -3256,7 +3695,11 @@ export interface components {
              * Role
              * @enum {string}
              */
-            role: "director" | "instructor";
+            role: "owner" | "director" | "instructor" | "viewer";
+            /** Sign In Name */
+            sign_in_name: string;
+            /** Two Factor */
+            two_factor: boolean;
         };
         /**
          * MeasureModel
@@ -3279,6 +3722,31 @@ export interface components {
             cautions: components["schemas"]["Caution"][];
             /** Name */
             name: string;
+        };
+        /**
+         * MemberOfHouse
+         * @description Somebody of the house; ``waiting``: a link to come in is still good.
+         */
+        MemberOfHouse: {
+            /** Id */
+            id: number;
+            /** Joined */
+            joined: boolean;
+            /** Left */
+            left: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "owner" | "director" | "instructor" | "viewer";
+            /** Sign In Name */
+            sign_in_name: string;
+            /** Two Factor */
+            two_factor: boolean;
+            /** Waiting */
+            waiting: boolean;
         };
         /**
          * MendedModel
@@ -3557,6 +4025,16 @@ export interface components {
             name: string;
         };
         /**
+         * NamesRequest
+         * @description The name that others see, and the one to sign in by.
+         */
+        NamesRequest: {
+            /** Name */
+            name: string;
+            /** Sign In Name */
+            sign_in_name: string;
+        };
+        /**
          * NewLink
          * @description A link with its path, which nobody can look up again.
          */
@@ -3675,6 +4153,16 @@ export interface components {
             version: number;
         };
         /**
+         * OneTimeLink
+         * @description A link that is shown once: the path of the page with its token, and how long it is good.
+         */
+        OneTimeLink: {
+            /** Hours */
+            hours: number;
+            /** Path */
+            path: string;
+        };
+        /**
          * OptionModel
          * @description Another way to do a movement.
          */
@@ -3744,6 +4232,24 @@ export interface components {
              * @default 0
              */
             value: number;
+        };
+        /**
+         * PasswordChange
+         * @description The password as it is and as it is to be.
+         */
+        PasswordChange: {
+            /** Old */
+            old: string;
+            /** Password */
+            password: string;
+        };
+        /**
+         * PasswordOnly
+         * @description The password, to show that it is really the person who asks.
+         */
+        PasswordOnly: {
+            /** Password */
+            password: string;
         };
         /**
          * PastedText
@@ -3967,6 +4473,17 @@ export interface components {
             times: components["schemas"]["TimeModel"][];
             /** Weekday */
             weekday: number;
+        };
+        /**
+         * RoleChange
+         * @description What somebody may do from now on.
+         */
+        RoleChange: {
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "owner" | "director" | "instructor" | "viewer";
         };
         /**
          * RoomModel
@@ -4425,10 +4942,39 @@ export interface components {
          */
         Sides: "two-sided" | "alternating" | "one-sided";
         /**
+         * SignInModel
+         * @description An open sign-in: on what, from where, since when, last seen; ``here``: it is this one.
+         */
+        SignInModel: {
+            /** Address */
+            address: string;
+            /** Agent */
+            agent: string;
+            /** Here */
+            here: boolean;
+            /** Id */
+            id: number;
+            /**
+             * Seen
+             * Format: date-time
+             */
+            seen: string;
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+        };
+        /**
          * SignInRequest
-         * @description A name and a password.
+         * @description A name and a password; ``code``: of the second factor, where one is in use.
          */
         SignInRequest: {
+            /**
+             * Code
+             * @default
+             */
+            code: string;
             /** Name */
             name: string;
             /** Password */
@@ -4595,6 +5141,18 @@ export interface components {
          * @enum {string}
          */
         Topic: "the week" | "the day" | "the class" | "the body" | "the room";
+        /**
+         * TwoFactorSecret
+         * @description What a device has to know: as text, as an address, and as a picture of it (SVG, data URI).
+         */
+        TwoFactorSecret: {
+            /** Address */
+            address: string;
+            /** Picture */
+            picture: string;
+            /** Secret */
+            secret: string;
+        };
         /**
          * UndoRequest
          * @description Undo or redo; ``sure``: somebody else's change as well.
@@ -5064,6 +5622,229 @@ export interface operations {
             };
         };
     };
+    read_audit: {
+        parameters: {
+            query?: {
+                words?: string;
+                before?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AuditLine"][];
+                };
+            };
+        };
+    };
+    export_audit: {
+        parameters: {
+            query?: {
+                words?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    list_members: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MemberOfHouse"][];
+                };
+            };
+        };
+    };
+    invite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Invitation"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OneTimeLink"];
+                };
+            };
+        };
+    };
+    let_go: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    renew_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OneTimeLink"];
+                };
+            };
+        };
+    };
+    let_return: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OneTimeLink"];
+                };
+            };
+        };
+    };
+    change_role: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoleChange"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Joining"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+        };
+    };
+    look_at_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LinkLook"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkWords"];
+                };
+            };
+        };
+    };
     me: {
         parameters: {
             query?: never;
@@ -5081,6 +5862,180 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Me"];
                 };
+            };
+        };
+    };
+    change_names: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NamesRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    change_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordChange"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ended"];
+                };
+            };
+        };
+    };
+    list_sign_ins: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignInModel"][];
+                };
+            };
+        };
+    };
+    end_other_sign_ins: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ended"];
+                };
+            };
+        };
+    };
+    end_sign_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sign_in_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    begin_two_factor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordOnly"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TwoFactorSecret"];
+                };
+            };
+        };
+    };
+    confirm_two_factor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeOnly"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    end_two_factor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordOnly"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -1,0 +1,1 @@
+"""One's own account: names, password, second factor and open sign-ins."""

@@ -1,0 +1,40 @@
+"""Every write that was answered well leaves a line: who did what to what, when and from where."""
+
+from __future__ import annotations
+
+import logging
+
+from fastapi import Request, Response
+from fastapi.concurrency import run_in_threadpool
+from starlette.middleware.base import RequestResponseEndpoint
+
+from grike.api.security import SAFE, device_of, state_of
+from grike.core.errors import GrikeError
+from grike.store import audit
+
+log = logging.getLogger("grike")
+#: What is sent like a write and changes nothing: it is only tried or read.
+TRIED = ("/trial", "/draft", "/alternatives", "/look", "/class-text", "/sign-in", "/join")
+
+
+async def audited(request: Request, call_next: RequestResponseEndpoint) -> Response:
+    """Answer a request, and note what it did; signing in and joining note themselves."""
+    response = await call_next(request)
+    person = getattr(request.state, "person", None)
+    if person is None or request.method in SAFE or response.status_code >= 400:
+        return response
+    if not request.url.path.endswith(TRIED):
+        await run_in_threadpool(_note, request)
+    return response
+
+
+def _note(request: Request) -> None:
+    """Note an act. It is done already, so that a line that cannot be kept is told to the log."""
+    person, path = request.state.person, request.url.path
+    act = getattr(request.scope.get("route"), "name", request.method).replace("_", " ")
+    try:
+        with state_of(request).database.transaction() as connection:
+            where = device_of(request).address
+            audit.note(connection, person.id, person.name, act, path, where)
+    except GrikeError as error:
+        log.error("%s: %s of %s is not in the audit: %s", person.sign_in_name, act, path, error)

@@ -1,0 +1,1 @@
+"""Who did what, when and from where."""

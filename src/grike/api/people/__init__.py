@@ -1,0 +1,1 @@
+"""The people of a house, as an owner lets them in and out."""

@@ -1,0 +1,118 @@
+"""Signing in: limits on guessing that shut nobody out for others, and the second factor."""
+
+from __future__ import annotations
+
+import hmac
+import secrets
+import time
+
+import pyotp
+from fastapi import Request, Response
+
+from grike.api import passwords
+from grike.api.security import device_of, folded, open_session, set_cookie, token_hash
+from grike.api.sign_in.models import SignInRequest
+from grike.api.state import State
+from grike.core.errors import CodeNeeded, NotSignedIn, TooManyAttempts
+from grike.store import audit, devices, limits, people
+from grike.store.connection import Connection
+from grike.store.people import Credentials, Person
+
+DEVICE_COOKIE = "grike_device"
+#: Wrong tries within ten minutes: of a name from one address or on one known device; of an address;
+#: of a name from everywhere else. The last is high, so that guessing is hopeless and still nobody
+#: can easily keep the right person from a new device. A known device has a count of its own.
+MOST_BY_PAIR, MOST_BY_ADDRESS, MOST_BY_NAME = 8, 40, 60
+CODE_SECONDS = 30
+#: Clocks of telephones go wrong by that many steps.
+STEPS = (0, -1, 1)
+MISMATCH = ("Name and password do not match.", "", "Check both and try again.")
+
+
+def sign_in(state: State, body: SignInRequest, request: Request, response: Response) -> Person:
+    """Check name, password and second factor, open a session and set its cookie.
+
+    Raises NotSignedIn for a wrong pair or code, CodeNeeded where a code is asked besides, and
+    TooManyAttempts when there were too many.
+    """
+    name, device = folded(body.name), device_of(request)
+    known = request.cookies.get(DEVICE_COOKIE, "")
+    with state.database.transaction() as connection:
+        places = _places(connection, name, device.address, known)
+        found = people.credentials(connection, name)
+        # Counted before anything is tried, and saved, so that tries side by side all count.
+        over = [limits.count(connection, *place) > most for place, most in places]
+    if any(over):
+        raise TooManyAttempts(
+            "There were too many attempts to sign in.", fix="Wait ten minutes and try again."
+        )
+    right = passwords.verify(found.password_hash if found else "", body.password)
+    if found is None or not right or found.person.left:
+        _note_failure(state, found, name, device.address)
+        raise NotSignedIn(*MISMATCH)
+    with state.database.transaction() as connection:
+        _require_code(connection, found, body.code)
+        first, *others = (place for place, _ in places)
+        limits.forget(connection, *first)
+        for place in others:
+            limits.give_back(connection, *place)
+        csrf = open_session(state, connection, found.person, device, response)
+        know_device(state, connection, found.person, known, response)
+        if passwords.is_outdated(found.password_hash):
+            people.set_hash(connection, found.person.id, passwords.hash_password(body.password))
+        audit.note(connection, found.person.id, found.person.name, "sign in", name, device.address)
+    return with_csrf(found.person, csrf)
+
+
+def with_csrf(person: Person, csrf: str) -> Person:
+    """Return a person with the token of the session that was opened."""
+    return Person(person.id, person.name, person.sign_in_name, person.role, csrf)
+
+
+def know_device(
+    state: State, connection: Connection, person: Person, known: str, response: Response
+) -> None:
+    """Remember the device of somebody who has just shown who it is."""
+    token = known if 20 <= len(known) <= 80 else secrets.token_urlsafe(32)
+    devices.know(connection, token_hash(token), person.id)
+    set_cookie(state, response, DEVICE_COOKIE, token, devices.KEPT_DAYS * 24 * 3600)
+
+
+def _places(
+    connection: Connection, name: str, address: str, known: str
+) -> list[tuple[tuple[str, ...], int]]:
+    """Return where a try counts, and how many may be made there."""
+    if known and devices.is_known(connection, token_hash(known), name):
+        return [(("device", known, name), MOST_BY_PAIR)]
+    return [
+        (("pair", name, address), MOST_BY_PAIR),
+        (("address", address), MOST_BY_ADDRESS),
+        (("name", name), MOST_BY_NAME),
+    ]
+
+
+def _note_failure(state: State, found: Credentials | None, name: str, address: str) -> None:
+    person_id = found.person.id if found else None
+    with state.database.transaction() as connection:
+        audit.note(connection, person_id, "", "sign-in refused", name, address)
+
+
+def _require_code(connection: Connection, found: Credentials, code: str) -> None:
+    if found.totp_secret is None:
+        return
+    if not code:
+        raise CodeNeeded("A code is asked besides.", fix="Type the code that your device shows.")
+    step = step_of(found.totp_secret, code, found.totp_step)
+    if step is None or not people.use_step(connection, found.person.id, step):
+        raise NotSignedIn("The code is not right.", fix="Wait for the next code and try again.")
+
+
+def step_of(secret: str, code: str, after: int, now: float | None = None) -> int | None:
+    """Return the time step whose code was given (RFC 6238), later than ``after``, or None."""
+    codes = pyotp.TOTP(secret, interval=CODE_SECONDS)
+    current = int(now if now is not None else time.time()) // CODE_SECONDS
+    given = "".join(code.split())
+    for step in (current + by for by in STEPS):
+        if step > after and hmac.compare_digest(codes.generate_otp(step).encode(), given.encode()):
+            return step
+    return None

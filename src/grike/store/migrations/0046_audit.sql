@@ -1,0 +1,11 @@
+CREATE TABLE IF NOT EXISTS audit (
+  id BIGINT UNSIGNED AUTO_INCREMENT PRIMARY KEY,
+  at DATETIME(3) NOT NULL,
+  person_id INT UNSIGNED NULL,
+  name VARCHAR(120) NOT NULL,
+  act VARCHAR(120) NOT NULL,
+  about VARCHAR(300) NOT NULL,
+  address VARCHAR(64) NOT NULL,
+  KEY audit_person (person_id, id),
+  KEY audit_at (at)
+) ENGINE=InnoDB

@@ -1,0 +1,90 @@
+import { Box, Button, Flex, Image, Text } from '@chakra-ui/react';
+import { useState } from 'react';
+
+import { acts, fieldsOf, useOwnAct } from './api';
+import { Done, Section } from './Section';
+import { TextField } from '~/shared/ui/Fields';
+import { Trouble } from '~/shared/ui/States';
+
+/** Codes of a device, asked besides the password. */
+export function TwoFactor({ on }: { on: boolean }) {
+  const begin = useOwnAct(acts.beginCodes);
+  const end = useOwnAct(acts.endCodes);
+  const [password, setPassword] = useState('');
+  const act = on ? end : begin;
+  if (begin.data && !on) return <Confirm secret={begin.data} />;
+  return (
+    <Section title="Codes of a device">
+      <Text color="soft" mb="2">
+        {on
+          ? 'A code of your device is asked at each sign-in. Lost the device? An owner makes you a link to a new password; codes are not asked after that.'
+          : 'Somebody who knows your password comes in with it. If a code that your telephone makes is asked besides, the password is not enough.'}
+      </Text>
+      {begin.isSuccess && on && <Done>Codes are asked from now on.</Done>}
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          act.mutate(password, { onSettled: () => setPassword('') });
+        }}
+      >
+        <Flex gap="3" align="flex-start" wrap="wrap">
+          <TextField
+            label="Your password, to be sure"
+            type="password"
+            width="64"
+            value={password}
+            error={fieldsOf(act.error).password}
+            onChange={setPassword}
+          />
+          <Button type="submit" size="sm" mt="6" variant="outline" loading={act.isPending} disabled={!password}>
+            {on ? 'Stop asking for codes' : 'Begin with codes'}
+          </Button>
+        </Flex>
+        {act.error && !fieldsOf(act.error).password && <Trouble error={act.error} />}
+      </form>
+    </Section>
+  );
+}
+
+interface Secret {
+  secret: string;
+  picture: string;
+}
+
+function Confirm({ secret }: { secret: Secret }) {
+  const confirm = useOwnAct(acts.confirmCodes);
+  const [code, setCode] = useState('');
+  return (
+    <Section title="Codes of a device">
+      <Flex gap="5" wrap="wrap">
+        <Image src={secret.picture} alt="The secret as a picture for the device to read" boxSize="48" />
+        <Box flex="1" minW="64">
+          <Text>Let an application for such codes on your device read the picture, or type into it:</Text>
+          <Text fontFamily="mono" my="2" wordBreak="break-all">
+            {secret.secret.match(/.{1,4}/g)?.join(' ')}
+          </Text>
+          <form
+            onSubmit={(event) => {
+              event.preventDefault();
+              confirm.mutate(code);
+            }}
+          >
+            <Flex gap="3" align="flex-start">
+              <TextField
+                label="The code that it shows"
+                width="40"
+                value={code}
+                error={fieldsOf(confirm.error).code}
+                onChange={setCode}
+              />
+              <Button type="submit" size="sm" mt="6" bg="action" color="onAction" loading={confirm.isPending}>
+                Ask for codes from now on
+              </Button>
+            </Flex>
+          </form>
+          {confirm.error && !fieldsOf(confirm.error).code && <Trouble error={confirm.error} />}
+        </Box>
+      </Flex>
+    </Section>
+  );
+}

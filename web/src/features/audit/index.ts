@@ -1,0 +1,1 @@
+export { AuditPage } from './AuditPage';
