@@ -302,7 +302,7 @@ class Audit(House):
             told,
             [
                 ("", "sign-in refused", "dora"),
-                ("Olga Owner", "lock", path),
+                ("Olga Owner", "lock", f"series {series_id}, slot 0"),
                 ("Olga Owner", "sign in", "olga"),
             ],
         )

@@ -28,13 +28,22 @@ async def audited(request: Request, call_next: RequestResponseEndpoint) -> Respo
     return response
 
 
+def _about(request: Request) -> str:
+    """Return what an act was done to, of its address: series 2, slot 5."""
+    parts = request.path_params.items()
+    return ", ".join(
+        f"{name.removesuffix('_id').replace('_', ' ')} {value}" for name, value in parts
+    )
+
+
 def _note(request: Request) -> None:
     """Note an act. It is done already, so that a line that cannot be kept is told to the log."""
     person, path = request.state.person, request.url.path
     act = getattr(request.scope.get("route"), "name", request.method).replace("_", " ")
+    about = getattr(request.state, "about", "") or _about(request)
     try:
         with state_of(request).database.transaction() as connection:
             where = device_of(request).address
-            audit.note(connection, person.id, person.name, act, path, where)
+            audit.note(connection, person.id, person.name, act, about, where)
     except GrikeError as error:
         log.error("%s: %s of %s is not in the audit: %s", person.sign_in_name, act, path, error)

@@ -40,7 +40,7 @@ export function Shell() {
         </Suspense>
       </Box>
       <Standing />
-      {ended && <SignInAgain name={me.data.name} />}
+      <Suspense fallback={null}>{ended && <SignInAgain name={me.data.name} />}</Suspense>
     </Flex>
   );
 }

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import secrets
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Request
 
 from grike.api.naming import require_names
 from grike.api.people.models import Invitation, MemberOfHouse, OneTimeLink, RoleChange
@@ -51,39 +51,43 @@ def list_members(_: Owner, state: StateOf) -> list[MemberOfHouse]:
 
 
 @router.post("", status_code=201)
-def invite(body: Invitation, owner: Owner, state: StateOf) -> OneTimeLink:
+def invite(body: Invitation, owner: Owner, request: Request, state: StateOf) -> OneTimeLink:
     """Let somebody in: the link sets the password, and is shown only now."""
     with state.database.transaction() as connection:
         name, sign_in_name = require_names(connection, body.name, body.sign_in_name)
         person_id = people.add(connection, name, sign_in_name, body.role, "")
+        request.state.about = f"{name}, {body.role}"
         return new_link(connection, person_id, INVITE, owner.id)
 
 
 @router.post("/{person_id}/link")
-def renew_link(person_id: int, owner: Owner, state: StateOf) -> OneTimeLink:
+def renew_link(person_id: int, owner: Owner, request: Request, state: StateOf) -> OneTimeLink:
     """Make a link to join, or to a new password; whoever has joined is signed in until then."""
     with state.database.transaction() as connection:
-        person = _there(connection, person_id)
+        person = _there(connection, person_id, request)
         if person.left:
             raise Conflict(f"{person.name} has left.", fix="Let them come back first.")
         return new_link(connection, person_id, RESET if person.joined else INVITE, owner.id)
 
 
 @router.put("/{person_id}/role", status_code=204)
-def change_role(person_id: int, body: RoleChange, _: Owner, state: StateOf) -> None:
+def change_role(
+    person_id: int, body: RoleChange, _: Owner, request: Request, state: StateOf
+) -> None:
     """Say what somebody may do from now on."""
     with state.database.transaction() as connection:
-        person = _there(connection, person_id)
+        person = _there(connection, person_id, request)
         if body.role != "owner":
             _require_another_owner(connection, person)
+        request.state.about = f"{person.name}, {body.role}"
         people.set_role(connection, person_id, body.role)
 
 
 @router.post("/{person_id}/leave", status_code=204)
-def let_go(person_id: int, _: Owner, state: StateOf) -> None:
+def let_go(person_id: int, _: Owner, request: Request, state: StateOf) -> None:
     """End somebody's way in, at once and everywhere; what they did stays under their name."""
     with state.database.transaction() as connection:
-        person = _there(connection, person_id)
+        person = _there(connection, person_id, request)
         _require_another_owner(connection, person)
         people.leave(connection, person_id)
         people.set_second_factor(connection, person_id, None, on=False)
@@ -93,20 +97,22 @@ def let_go(person_id: int, _: Owner, state: StateOf) -> None:
 
 
 @router.post("/{person_id}/return")
-def let_return(person_id: int, owner: Owner, state: StateOf) -> OneTimeLink:
+def let_return(person_id: int, owner: Owner, request: Request, state: StateOf) -> OneTimeLink:
     """Let somebody who left come in again, by a new link."""
     with state.database.transaction() as connection:
-        person = _there(connection, person_id)
+        person = _there(connection, person_id, request)
         if not person.left:
             raise Conflict(f"{person.name} has not left.", fix="Load the page again.")
         people.come_back(connection, person_id)
         return new_link(connection, person_id, INVITE, owner.id)
 
 
-def _there(connection: Connection, person_id: int) -> Person:
+def _there(connection: Connection, person_id: int, request: Request) -> Person:
+    """Return somebody of the house, whom the audit then names. Raises NotFound."""
     person = people.get(connection, person_id)
     if person is None:
         raise NotFound("There is no such person.", fix="Load the page again.")
+    request.state.about = person.name
     return person
 
 

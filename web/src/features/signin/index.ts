@@ -1,4 +1,3 @@
 export { meOptions, useSignOut } from './api';
-export { SignInAgain } from './SignInAgain';
-export { SignInPage } from './SignInPage';
+export { SignInAgain, SignInPage } from './later';
 export { useIsDirector, useIsOwner } from './useIsDirector';

@@ -1,0 +1,2 @@
+export { SignInAgain } from './SignInAgain';
+export { SignInPage } from './SignInPage';
