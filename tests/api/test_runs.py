@@ -5,17 +5,21 @@ from __future__ import annotations
 import json
 import os
 import signal
+import socket
 import time
 import unittest
 from typing import Any
 from unittest import mock
 
 import schemathesis
+from fastapi.testclient import TestClient
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from grike.api.app import create_app
 from grike.api.planning.runner import Asked, Runner
 from grike.api.security import COOKIE
+from grike.api.state import Config
 from grike.core.errors import InvalidInput, Unavailable
 from grike.store import runs
 from grike.store.connection import Connection
@@ -320,11 +324,90 @@ class Runs(WithApplication):
         """Runs that a dead server left open are ended as interrupted."""
         series_id = self.a_series()
         with self.database.transaction() as connection:
-            run = runs.add(connection, runs.Note(series_id))
+            run = runs.add(connection, runs.Note(series_id), GONE)
             runs.begin(connection, run)
-        Runner(self.app.state.grike).recover()
+        runner = Runner(self.app.state.grike)
+        self.addCleanup(runner.close)
+        runner.recover()
         self.assertEqual(self.events(run)[-1]["state"], "interrupted")
         self.assertIsNone(self.board(series_id)["run"])
+
+
+#: A process of this machine that is not there: no process has the id 0.
+GONE = f"{socket.gethostname()[:60]}/0/1/abcd"
+
+
+class ManyProcesses(WithApplication):
+    """Two applications on one database, each with planners of its own."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.sign_in()
+        self.other = create_app(Config(self.database.url))
+        self.second = TestClient(self.other)
+        self.second.__enter__()
+        self.addCleanup(self.second.__exit__, None, None, None)
+
+    def run_of(self, series_id: int) -> int:
+        version = self.board(series_id)["version"]
+        answer = self.post(f"/api/series/{series_id}/runs", {"version": version})
+        self.assertEqual(answer.status_code, 202, answer.text)
+        return int(answer.json()["id"])
+
+    def state(self, run: int) -> str:
+        with self.database.transaction() as connection:
+            return runs.get(connection, run).state
+
+    def until(self, run: int, *states: str, seconds: float = 30) -> float:
+        """Wait until a run is in a state; return how long that took."""
+        begun = time.monotonic()
+        while self.state(run) not in states:
+            self.assertLess(time.monotonic() - begun, seconds, self.state(run))
+            time.sleep(0.05)
+        return time.monotonic() - begun
+
+    def test_a_start_leaves_anothers_runs_alone_and_stops_them_when_asked(self) -> None:
+        """Planned by the one; the other begins, says nothing of it, and stops it within 2 s."""
+        run = self.run_of(self.made(weeks=12))
+        self.until(run, "running")
+        self.other.state.runner.recover()
+        self.assertEqual(self.state(run), "running")
+        self.other.state.runner.stop(run)
+        self.assertLess(self.until(run, "stopped", "done", "none"), 2.5)
+
+    def test_planners_of_both_share_the_places(self) -> None:
+        """While the one plans, what is asked of the other waits; stopped there, it never began."""
+        first = self.run_of(self.made(weeks=12))
+        self.until(first, "running")
+        beside = self.made()
+        with self.database.transaction() as connection:
+            held = self.app.state.grike.series(connection, beside).stored
+            person = (connection.row("SELECT id FROM person LIMIT 1") or {})["id"]
+        second = self.other.state.runner.what_if(beside, held.plan, 1, person, "Beside")
+        time.sleep(1)
+        self.assertEqual(self.state(second), "waiting")
+        self.app.state.runner.stop(second)
+        self.until(second, "stopped")
+        self.app.state.runner.stop(first)
+        self.until(first, "stopped", "done", "none")
+
+    def test_who_is_silent_for_long_is_gone(self) -> None:
+        """A run of another machine goes on while that says so, and is interrupted after 30 s."""
+        series_id = self.made()
+        with self.database.transaction() as connection:
+            run = runs.add(connection, runs.Note(series_id), "elsewhere/1/2/abcd")
+            runs.begin(connection, run)
+        self.app.state.runner.recover()
+        self.assertEqual(self.state(run), "running")
+        with self.database.transaction() as connection:
+            connection.run("UPDATE planning_run SET alive_at = alive_at - INTERVAL 31 SECOND")
+        self.app.state.runner.recover()
+        self.assertEqual(self.state(run), "interrupted")
+
+    def made(self, **changes: Any) -> int:
+        answer = self.post("/api/series", a_set_up(**changes))
+        self.assertEqual(answer.status_code, 201, answer.text)
+        return int(answer.json()["id"])
 
 
 class AnyInput(WithApplication):

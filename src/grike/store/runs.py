@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from typing import Any
 
@@ -12,8 +12,9 @@ from grike.store.connection import Connection
 
 ADD = """
     INSERT INTO planning_run
-        (series_id, state, request, seed, library_version, settings, created_by, kind, label)
-    VALUES (%s, 'waiting', %s, %s, %s, %s, %s, %s, %s)"""
+        (series_id, state, request, seed, library_version, settings, created_by, kind, label,
+         owner, alive_at)
+    VALUES (%s, 'waiting', %s, %s, %s, %s, %s, %s, %s, %s, UTC_TIMESTAMP(3))"""
 GET = """
     SELECT id, series_id, state, seed, result, created_by, kind, label
     FROM planning_run WHERE id = %s"""
@@ -32,11 +33,31 @@ OPEN = """
     SELECT id FROM planning_run
     WHERE series_id = %s AND kind != 'what-if' AND state IN ('waiting', 'running')
     ORDER BY id DESC LIMIT 1"""
-BEGIN = "UPDATE planning_run SET state = 'running' WHERE id = %s AND state = 'waiting'"
+#: After so long without a word from it a process is taken for gone.
+LOST_SECONDS = 30
+BEGIN = f"""
+    UPDATE planning_run SET state = 'running'
+    WHERE id = %s AND state = 'waiting' AND %s > (
+        SELECT COUNT(*) FROM (
+            SELECT id FROM planning_run WHERE state = 'running'
+            AND alive_at > UTC_TIMESTAMP(3) - INTERVAL {LOST_SECONDS} SECOND
+        ) AS under_way)"""
+BEAT = """
+    UPDATE planning_run SET alive_at = UTC_TIMESTAMP(3)
+    WHERE owner = %s AND state IN ('waiting', 'running')"""
+ASK_STOP = """
+    UPDATE planning_run SET stop_asked = TRUE
+    WHERE id = %s AND state IN ('waiting', 'running')"""
+ASKED = """
+    SELECT id FROM planning_run
+    WHERE owner = %s AND stop_asked AND state IN ('waiting', 'running')"""
 END = """
     UPDATE planning_run SET state = %s, result = %s, ended_at = UTC_TIMESTAMP(3)
     WHERE id = %s AND state IN ('waiting', 'running')"""
-ABANDONED = "SELECT id FROM planning_run WHERE state IN ('waiting', 'running')"
+UNDER_WAY = f"""
+    SELECT id, owner,
+        alive_at IS NULL OR alive_at < UTC_TIMESTAMP(3) - INTERVAL {LOST_SECONDS} SECOND AS silent
+    FROM planning_run WHERE state IN ('waiting', 'running')"""
 ADD_EVENT = """
     INSERT INTO run_event (run_id, number, body)
     SELECT %s, COALESCE(MAX(number), 0) + 1, %s FROM run_event WHERE run_id = %s"""
@@ -78,8 +99,8 @@ class Run:
     label: str = ""
 
 
-def add(connection: Connection, note: Note) -> int:
-    """Note a run that waits to begin; return its id."""
+def add(connection: Connection, note: Note, owner: str = "") -> int:
+    """Note a run that waits to begin, and which process has it; return its id."""
     return connection.insert(
         ADD,
         (
@@ -91,6 +112,7 @@ def add(connection: Connection, note: Note) -> int:
             note.person_id,
             note.kind,
             note.label[:200],
+            owner,
         ),
     )
 
@@ -136,9 +158,24 @@ def open_run(connection: Connection, series_id: int) -> int | None:
     return row["id"] if row else None
 
 
-def begin(connection: Connection, run_id: int) -> None:
-    """Note that a run has begun."""
-    connection.run(BEGIN, (run_id,))
+def begin(connection: Connection, run_id: int, places: int = 1000) -> bool:
+    """Note that a run begins; return whether it may, which asks for a place among all processes."""
+    return connection.run(BEGIN, (run_id, places)) > 0
+
+
+def beat(connection: Connection, owner: str) -> None:
+    """Note that the runs of a process go on."""
+    connection.run(BEAT, (owner,))
+
+
+def ask_stop(connection: Connection, run_id: int) -> None:
+    """Ask whichever process has a run to stop it."""
+    connection.run(ASK_STOP, (run_id,))
+
+
+def asked_to_stop(connection: Connection, owner: str) -> list[int]:
+    """Return the runs of a process that are to be stopped."""
+    return [row["id"] for row in connection.rows(ASKED, (owner,))]
 
 
 def end(connection: Connection, run_id: int, state: str, result: Mapping[str, Any]) -> None:
@@ -146,9 +183,10 @@ def end(connection: Connection, run_id: int, state: str, result: Mapping[str, An
     connection.run(END, (state, json.dumps(result), run_id))
 
 
-def abandoned(connection: Connection) -> list[int]:
-    """Return the runs that a server which is gone left open."""
-    return [row["id"] for row in connection.rows(ABANDONED)]
+def abandoned(connection: Connection, is_gone: Callable[[str], bool]) -> list[int]:
+    """Return the runs of processes that are gone, or have not been heard of for long."""
+    rows = connection.rows(UNDER_WAY)
+    return [row["id"] for row in rows if row["silent"] or is_gone(row["owner"])]
 
 
 def add_event(connection: Connection, run_id: int, body: Mapping[str, Any]) -> None:

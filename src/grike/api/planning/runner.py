@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import logging
 import threading
+from contextlib import suppress
 from dataclasses import dataclass, replace
 from typing import Any
 
+from grike.api.planning.keeping import Keeper, is_gone
 from grike.api.planning.outcome import Outcome, outcome
 from grike.api.planning.solvers import LocalSolver, Solver
 from grike.api.planning.waiting import WaitingLine
@@ -21,6 +23,8 @@ from grike.store.connection import Connection
 log = logging.getLogger("grike")
 #: Between tries to save a result while the database is away.
 FIRST_PAUSE, LONGEST_PAUSE = 0.5, 10.0
+#: Between looks whether another process has given its place back.
+PLACE_SECONDS = 0.2
 LABELS = {Kind.PLAN: "Plan the series", Kind.REPAIR: "Repair the series"}
 
 
@@ -63,16 +67,20 @@ class Runner:
         self._stopped: set[int] = set()
         self._closed = threading.Event()
         self._lock = threading.Lock()
+        self._keeper = Keeper(state.database, self._stop_here, self.recover)
 
     def close(self) -> None:
-        """Let the solver go; what could not be saved is noted as interrupted at the next start."""
+        """Let the solver go; what has not ended is noted as interrupted, now or at a start."""
         self._closed.set()
+        self._keeper.close()
         self._solver.close()
+        with suppress(Unavailable):
+            self.recover()
 
     def recover(self) -> None:
-        """Say of runs that an earlier server left open that they were interrupted."""
+        """Say of runs whose process is gone that they were interrupted."""
         with self._state.database.transaction() as connection:
-            for run_id in runs.abandoned(connection):
+            for run_id in runs.abandoned(connection, is_gone):
                 message = "The server was stopped while it planned. Plan again to go on."
                 _note_end(connection, run_id, "interrupted", {"message": message})
 
@@ -126,28 +134,36 @@ class Runner:
             {"paces": job["paces"], "free": job["free"]},
             person_id,
         )
-        run_id = runs.add(connection, note)
+        run_id = runs.add(connection, note, self._keeper.owner)
         return Asked(run_id, series_id, version, person_id, wish, request, False, job)
 
     def _put(self, asked: Asked) -> None:
+        self._keeper.hold(asked.run_id)
         try:
             self._line.put(asked.person_id, asked.run_id, lambda: self._follow(asked))
         except Conflict as error:
+            self._keeper.let_go(asked.run_id)
             with self._state.database.transaction() as connection:
                 _note_end(connection, asked.run_id, "failed", {"message": error.what})
             raise
 
     def stop(self, run_id: int) -> None:
-        """End a run: one that waits at once, one that plans within two seconds."""
+        """End a run, whichever process has it: one that waits at once, one that plans soon."""
+        if run_id in self._keeper.held():
+            self._stop_here(run_id)
+            return
+        with self._state.database.transaction() as connection:
+            runs.ask_stop(connection, run_id)
+
+    def _stop_here(self, run_id: int) -> None:
         with self._lock:
             self._stopped.add(run_id)
         if self._line.drop(run_id):
-            self._forget_stop(run_id)
-            with self._state.database.transaction() as connection:
-                message = "Stopped before it began. Nothing was changed."
-                _note_end(connection, run_id, "stopped", {"message": message})
+            self._forget(run_id)
+            self._note_unbegun(run_id)
 
-    def _forget_stop(self, run_id: int) -> None:
+    def _forget(self, run_id: int) -> None:
+        self._keeper.let_go(run_id)
         with self._lock:
             self._stopped.discard(run_id)
 
@@ -157,10 +173,17 @@ class Runner:
 
     def _follow(self, asked: Asked) -> None:
         """Run in a thread of the line: solve, and save what comes of it."""
-        answer: Answer | None = None
+        run_id = asked.run_id
+        if self._begun(run_id):
+            self._finish(asked, self._solved(asked))
+        elif self._is_stopped(run_id):
+            self._note_unbegun(run_id)
+        self._forget(run_id)
+
+    def _solved(self, asked: Asked) -> Answer | None:
         run_id = asked.run_id
         try:
-            answer = self._solver.solve(
+            return self._solver.solve(
                 f"run-{run_id}",
                 asked.job,
                 lambda body: self._event(run_id, body),
@@ -168,15 +191,33 @@ class Runner:
             )
         except Exception:
             log.exception("planning run %s failed", run_id)
-        self._finish(asked, answer)
-        self._forget_stop(run_id)
+            return None
+
+    def _begun(self, run_id: int) -> bool:
+        """Wait for a place among all processes; return whether the run has one and is to go on."""
+        while not self._closed.is_set() and not self._is_stopped(run_id):
+            try:
+                with self._state.database.transaction() as connection:
+                    if runs.begin(connection, run_id, self._solver.places):
+                        return True
+                    if runs.get(connection, run_id).state != "waiting":
+                        return False
+            except NotFound:
+                return False
+            except (Unavailable, Conflict):
+                log.warning("run %s waits for the database", run_id)
+            self._closed.wait(PLACE_SECONDS)
+        return False
+
+    def _note_unbegun(self, run_id: int) -> None:
+        with self._state.database.transaction() as connection:
+            message = "Stopped before it began. Nothing was changed."
+            _note_end(connection, run_id, "stopped", {"message": message})
 
     def _event(self, run_id: int, body: dict[str, Any]) -> None:
         """Note an event; progress that cannot be noted just now is not worth a failed run."""
         try:
             with self._state.database.transaction() as connection:
-                if body["kind"] == "begun":
-                    runs.begin(connection, run_id)
                 runs.add_event(connection, run_id, body)
         except (Unavailable, Conflict):
             log.warning("an event of run %s could not be noted", run_id)
