@@ -34,6 +34,7 @@ from grike.api.moves import routes as moves
 from grike.api.people import routes as people
 from grike.api.planning import batches, runs, whatifs
 from grike.api.planning.runner import Runner
+from grike.api.readiness import Readiness, health, ready, until_ready
 from grike.api.reasons import routes as reasons
 from grike.api.returning import routes as coming_back
 from grike.api.series import routes as series
@@ -91,12 +92,22 @@ ROUTERS = (
 
 def prepare(state: State) -> None:
     """Bring the database up to date and put the library in."""
-    migrate(state.config.database_url)
+    with state.database.alone("prepare"):
+        migrate(state.config.database_url)
+        _fill(state)
+
+
+def _fill(state: State) -> None:
     with state.database.transaction() as connection:
         stored_library.load(connection, library_document()["movements"])
         stored_series.purge(connection)
         audit.purge(connection)
         limits.purge(connection)
+
+
+def _get_ready(state: State, runner: Runner) -> None:
+    prepare(state)
+    runner.recover()
 
 
 def _runner(state: State) -> Runner:
@@ -115,11 +126,12 @@ def create_app(config: Config) -> FastAPI:
 
     @asynccontextmanager
     async def lifespan(app: FastAPI) -> AsyncIterator[None]:
-        await run_in_threadpool(prepare, state)
         app.state.runner = await run_in_threadpool(_runner, state)
-        await run_in_threadpool(app.state.runner.recover)
+        app.state.readiness = Readiness(lambda: _get_ready(state, app.state.runner))
+        await run_in_threadpool(app.state.readiness.begin)
         yield
-        app.state.runner.close()
+        app.state.readiness.close()
+        await run_in_threadpool(app.state.runner.close)
         state.database.close()
 
     app = FastAPI(
@@ -135,12 +147,14 @@ def create_app(config: Config) -> FastAPI:
     # The highest level costs three times as much and saves a twentieth.
     app.add_middleware(GZipMiddleware, minimum_size=800, compresslevel=4)
     app.middleware("http")(audited)
+    app.middleware("http")(until_ready)
     app.middleware("http")(_headers)
     app.add_middleware(Bodies)
     problems.install(app)
     for module in ROUTERS:
         app.include_router(module.router, responses=problems.RESPONSES)
-    app.add_api_route("/api/health", _health, methods=["GET"], include_in_schema=False)
+    app.add_api_route("/api/health", health, methods=["GET"], include_in_schema=False)
+    app.add_api_route("/api/ready", ready, methods=["GET"], include_in_schema=False)
     app.add_api_route("/api/{path:path}", _no_such_route, include_in_schema=False)
     if config.dist is not None:
         _serve_pages(app, config.dist)
@@ -149,10 +163,6 @@ def create_app(config: Config) -> FastAPI:
 
 def _route_name(route: APIRoute) -> str:
     return route.name
-
-
-def _health() -> dict[str, str]:
-    return {"status": "ok"}
 
 
 def _no_such_route(path: str) -> JSONResponse:

@@ -140,6 +140,27 @@ class Database:
         finally:
             raw.close()
 
+    def ask(self) -> None:
+        """Ask for nothing in particular. Raises Unavailable where the database does not answer."""
+        with self.transaction() as connection:
+            connection.row("SELECT 1")
+
+    @contextmanager
+    def alone(self, what: str, seconds: int = 5) -> Iterator[None]:
+        """Be the only one of all processes on this database that does something.
+
+        Raises Busy where another one is at it for longer.
+        """
+        with self.transaction() as connection:
+            name = "SUBSTRING(CONCAT(DATABASE(), '/', %s), 1, 64)"
+            row = connection.row(f"SELECT GET_LOCK({name}, %s) AS got", (what, seconds)) or {}
+            if not row.get("got"):
+                raise _busy()
+            try:
+                yield
+            finally:
+                connection.row(f"SELECT RELEASE_LOCK({name})", (what,))
+
     def close(self) -> None:
         """Close all idle connections."""
         self._pool.close()
