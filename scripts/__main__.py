@@ -10,7 +10,15 @@ from scripts.paths import Trouble
 
 HELP = """\
 ./grike demo              install what is missing, start database and application with demo data
-./grike stop              stop both
+./grike start             start for good, without demo data; the first owner gets a link
+                          (--workers N, --port N, --foreground)
+./grike owner NAME        make somebody an owner, or let a new one in, by a link
+./grike doctor            say what is wrong, and how to mend it
+./grike backup FILE       a backup, while in use
+./grike verify FILE       try a backup out, beside what is there
+./grike restore FILE      put it in the place of what is there (--until 'YYYY-MM-DD HH:MM:SS')
+./grike service           a unit for systemd (--user NAME, --workers N)
+./grike stop              stop what was started
 ./grike reset             throw the database away (asks first; --yes does not ask)
 ./grike test [names]      run the tests: core, store, api, exchange, browser, ... or all;
                           --all adds the long random, kill and load runs
@@ -31,6 +39,53 @@ def _demo(arguments: list[str]) -> int:
     from scripts.demo import demo
 
     return demo(arguments)
+
+
+def _start(arguments: list[str]) -> int:
+    install.python_packages("app")
+    from scripts.supervise import start
+
+    return start(arguments)
+
+
+def _owner(arguments: list[str]) -> int:
+    install.python_packages("app")
+    from scripts.owners import owner
+
+    return owner(arguments)
+
+
+def _doctor(_: list[str]) -> int:
+    from scripts.doctor import doctor
+
+    return doctor()
+
+
+def _service(arguments: list[str]) -> int:
+    from scripts.service import service
+
+    return service(arguments)
+
+
+def _backup(arguments: list[str]) -> int:
+    install.python_packages("app")
+    from scripts.backups import backup
+
+    return backup(arguments)
+
+
+def _verify(arguments: list[str]) -> int:
+    install.python_packages("app")
+    from scripts.backups import verified
+
+    return verified(arguments)
+
+
+def _restore(arguments: list[str]) -> int:
+    install.python_packages("app")
+    from scripts.backups import restore
+
+    return restore(arguments)
 
 
 def _stop(_: list[str]) -> int:
@@ -75,6 +130,13 @@ def _shots(_: list[str]) -> int:
 
 COMMANDS: dict[str, Callable[[list[str]], int]] = {
     "demo": _demo,
+    "start": _start,
+    "owner": _owner,
+    "doctor": _doctor,
+    "service": _service,
+    "backup": _backup,
+    "verify": _verify,
+    "restore": _restore,
     "stop": _stop,
     "reset": _reset,
     "test": _test,

@@ -19,6 +19,8 @@ from scripts.paths import VAR, Trouble
 PROGRAMS = {"mariadbd": "mariadb-server", "mariadb-install-db": "mariadb-server"}
 FIRST_PORT = 3407
 READY_SECONDS = 40
+#: So long the binary log is kept.
+LOG_DAYS = 15
 #: Texts are compared as Python compares them: case, accents and spaces at the end count.
 EXACT = "utf8mb4_nopad_bin"
 
@@ -100,7 +102,21 @@ def _make(folder: Path) -> None:
     (folder / "made").touch()
 
 
-def _options(folder: Path, port: int, socket_path: str) -> list[str]:
+def _log_options(binary_log: bool) -> list[str]:
+    """Return whether every write is kept besides, for restoring up to a moment."""
+    if not binary_log:
+        return ["--skip-log-bin"]
+    return [
+        "--log-bin=changes",
+        "--server-id=1",
+        "--binlog-format=ROW",
+        # With less a crash of the machine could take back what was acknowledged.
+        "--sync-binlog=1",
+        f"--expire-logs-days={LOG_DAYS}",
+    ]
+
+
+def _options(folder: Path, port: int, socket_path: str, binary_log: bool = False) -> list[str]:
     return [
         _program("mariadbd"),
         "--no-defaults",
@@ -116,9 +132,34 @@ def _options(folder: Path, port: int, socket_path: str) -> list[str]:
         "--collation-server=utf8mb4_unicode_ci",
         "--default-time-zone=+00:00",
         "--innodb-flush-log-at-trx-commit=1",
-        "--skip-log-bin",
+        *_log_options(binary_log),
         *_as_root(),
     ]
+
+
+def client(server: Server, name: str = "") -> list[str]:
+    """Return the command that talks to a server as its owner, in a database if one is named.
+
+    What is done by it stands in no binary log: it is not what people did.
+    """
+    program = which("mariadb") or _program("mysql")
+    options = ["--no-defaults", f"--socket={server.socket}", "--default-character-set=utf8mb4"]
+    options.append("--init-command=SET sql_log_bin = 0")
+    return [program, *options, *([name] if name else [])]
+
+
+def run_sql(server: Server, text: str) -> str:
+    """Run statements as the owner of a server; return what they print. Raises Trouble."""
+    command = [*client(server), "--batch", "--skip-column-names"]
+    done = subprocess.run(command, input=text, text=True, capture_output=True, check=False)
+    if done.returncode:
+        raise Trouble(f"The database refused: {done.stderr.strip()[-600:]}")
+    return done.stdout
+
+
+def has_binary_log(server: Server) -> bool:
+    """Return whether a server keeps every write besides."""
+    return run_sql(server, "SELECT @@log_bin").strip() == "1"
 
 
 def _sql(socket_path: str, text: str) -> bool:
@@ -133,7 +174,12 @@ def _sql(socket_path: str, text: str) -> bool:
     return done.returncode == 0
 
 
-def start(folder: Path | None = None, name: str = "database", first: int = FIRST_PORT) -> Server:
+def start(
+    folder: Path | None = None,
+    name: str = "database",
+    first: int = FIRST_PORT,
+    binary_log: bool = False,
+) -> Server:
     """Start the server of a folder unless it runs already; return how to reach it.
 
     It listens on the first free port from ``first`` on.
@@ -151,7 +197,7 @@ def start(folder: Path | None = None, name: str = "database", first: int = FIRST
         say(f"port {first} is taken, so the database listens on {port}")
     with (home / "output.log").open("ab") as log:
         child = subprocess.Popen(
-            _options(home, port, socket_path),
+            _options(home, port, socket_path, binary_log),
             stdin=subprocess.DEVNULL,
             stdout=log,
             stderr=log,

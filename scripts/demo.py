@@ -25,9 +25,11 @@ from grike.exchange.presets import presets
 from grike.exchange.shapes import shipped_shapes
 from grike.store import changes, groups, people, rooms, series, sessions
 from grike.store.connection import Connection, Database
-from scripts import database, install, serve
+from scripts import database, install, processes, serve
 from scripts.database import Server
 from scripts.install import say
+from scripts.paths import Trouble
+from scripts.supervise import DEMO_MARK
 
 OWNER, DIRECTOR, INSTRUCTOR = "owner", "director", "instructor"
 PEOPLE = (
@@ -161,6 +163,7 @@ def load(server: Server) -> None:
     prepare(state)
     with state.database.transaction() as connection:
         if connection.row("SELECT id FROM person LIMIT 1") is None:
+            DEMO_MARK.touch()
             fill(connection, state.library(connection), dt.date.today())
     state.database.close()
 
@@ -168,6 +171,8 @@ def load(server: Server) -> None:
 def demo(arguments: list[str]) -> int:
     """Start everything and say where it is."""
     del arguments
+    if processes.running("supervisor"):
+        raise Trouble("Grike runs already, and not as a demo. ./grike stop ends it.")
     server = database.start()
     install.front_end()
     load(server)
@@ -175,5 +180,6 @@ def demo(arguments: list[str]) -> int:
     print(f"\nGrike runs at http://127.0.0.1:{port}\n")
     for name, sign_in, role, password in PEOPLE[:3]:
         print(f"  {role:<10}  {sign_in:<7} {password:<20} ({name})")
-    print("\nStop it with ./grike stop. The demo data is invented.")
+    print("\nThis is a demo: its data is invented, and everybody knows its passwords.")
+    print("Stop it with ./grike stop; ./grike start is for a house of your own.")
     return 0

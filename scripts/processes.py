@@ -7,9 +7,12 @@ import os
 import signal
 import socket
 import time
+from contextlib import suppress
 from pathlib import Path
 
 from scripts.paths import VAR
+
+SWEEP_SECONDS = 5.0
 
 
 def _record(name: str) -> Path:
@@ -46,10 +49,43 @@ def running(name: str) -> dict[str, object] | None:
     return entry if entry.get("started") == _started(pid) and _started(pid) else None
 
 
+def _stat(pid: int) -> list[str]:
+    """Return what the kernel tells of a process from its state on; empty when it is gone."""
+    try:
+        return Path(f"/proc/{pid}/stat").read_text().rsplit(")", 1)[1].split()
+    except OSError:
+        return []
+
+
+def sweep(name: str) -> int:
+    """End what a process of ours left behind when it was killed: the rest of its session.
+
+    Returns how many there were. While the process itself runs nothing is done.
+    """
+    try:
+        leader = int(json.loads(_record(name).read_text())["pid"])
+    except (OSError, ValueError, KeyError):
+        return 0
+    # Its number is nobody else's while one of its session is there.
+    if _started(leader) is not None:
+        return 0
+    left = [int(entry.name) for entry in Path("/proc").iterdir() if entry.name.isdecimal()]
+    mine = [pid for pid in left if _stat(pid)[3:4] == [str(leader)] and _started(pid)]
+    for pid in mine:
+        with suppress(ProcessLookupError):
+            os.kill(pid, signal.SIGKILL)
+    # Until they are gone their port is taken.
+    end = time.monotonic() + SWEEP_SECONDS
+    while any(_started(pid) for pid in mine) and time.monotonic() < end:
+        time.sleep(0.02)
+    return len(mine)
+
+
 def stop(name: str, seconds: float = 10) -> bool:
     """Stop a process of ours, kindly first; return whether it was running."""
     entry = running(name)
     if entry is None:
+        sweep(name)
         _record(name).unlink(missing_ok=True)
         return False
     pid = int(str(entry["pid"]))
@@ -60,6 +96,7 @@ def stop(name: str, seconds: float = 10) -> bool:
             break
         if _gone(pid, entry, seconds):
             break
+    sweep(name)
     _record(name).unlink(missing_ok=True)
     return True
 

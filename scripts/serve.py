@@ -14,15 +14,16 @@ from scripts import processes
 from scripts.database import Server
 from scripts.install import environment, say
 from scripts.paths import DIST, ROOT, VAR, Trouble
+from scripts.settings import settings
 
 FIRST_PORT = 8407
 READY_SECONDS = 60
 
 
-def answers(port: int) -> bool:
-    """Return whether the application answers on a port."""
+def answers(port: int, what: str = "ready") -> bool:
+    """Return whether the application on a port is ready, or ("health") lives at all."""
     try:
-        with urllib.request.urlopen(f"http://127.0.0.1:{port}/api/health", timeout=1) as response:
+        with urllib.request.urlopen(f"http://127.0.0.1:{port}/api/{what}", timeout=3) as response:
             return bool(response.status == 200)
     except (urllib.error.URLError, OSError):
         return False
@@ -40,7 +41,11 @@ def _build() -> str:
 
 
 def start(
-    server: Server, name: str = "application", dist: bool = True, first: int = FIRST_PORT
+    server: Server,
+    name: str = "application",
+    dist: bool = True,
+    first: int = FIRST_PORT,
+    workers: int = 1,
 ) -> int:
     """Start the application unless it runs already; return its port, ``first`` if that is free."""
     there, build = processes.running(name), _build()
@@ -54,8 +59,7 @@ def start(
     log_path = VAR / "log" / f"{name}.log"
     log_path.parent.mkdir(parents=True, exist_ok=True)
     command = [sys.executable, "-m", "grike.api.serve", "--port", str(port)]
-    if dist:
-        command += ["--dist", str(DIST)]
+    command += ["--workers", str(workers)]
     with log_path.open("ab") as log:
         child = subprocess.Popen(
             command,
@@ -66,6 +70,8 @@ def start(
             start_new_session=True,
             env={
                 **environment(),
+                **settings(),
+                "GRIKE_DIST": str(DIST) if dist else "",
                 "PYTHONPATH": str(ROOT / "src"),
                 "GRIKE_DATABASE_URL": server.url(),
             },
@@ -81,8 +87,9 @@ def start(
 
 
 def stop() -> int:
-    """Stop application and database."""
-    stopped = [name for name in ("application", "database") if processes.stop(name, 30)]
+    """Stop application and database, and first whoever would start them again."""
+    names = ("supervisor", "application", "database")
+    stopped = [name for name in names if processes.stop(name, 60)]
     say(f"stopped {' and '.join(stopped)}" if stopped else "nothing was running")
     return 0
 

@@ -107,7 +107,7 @@ def _fill(state: State) -> None:
 
 def _get_ready(state: State, runner: Runner) -> None:
     prepare(state)
-    runner.recover()
+    runner.begin()
 
 
 def _runner(state: State) -> Runner:

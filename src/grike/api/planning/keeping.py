@@ -60,10 +60,19 @@ class Keeper:
         self._closed = threading.Event()
         self._open: set[int] = set()
         self._lock = threading.Lock()
+        self._begun = False
+
+    def begin(self) -> None:
+        """Begin to listen and to look for runs that were lost; the schema has to be there."""
+        with self._lock:
+            if self._begun:
+                return
+            self._begun = True
         threading.Thread(target=self._keep, daemon=True).start()
 
     def hold(self, run_id: int) -> None:
         """Listen for a run from now on."""
+        self.begin()
         with self._lock:
             self._open.add(run_id)
 

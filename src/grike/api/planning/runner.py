@@ -77,6 +77,11 @@ class Runner:
         with suppress(Unavailable):
             self.recover()
 
+    def begin(self) -> None:
+        """Keep runs from now on, and end those that a process which is gone left open."""
+        self.recover()
+        self._keeper.begin()
+
     def recover(self) -> None:
         """Say of runs whose process is gone that they were interrupted."""
         with self._state.database.transaction() as connection:
