@@ -46,6 +46,39 @@ class InAFolder(unittest.TestCase):
         return child
 
 
+LEADER = """
+import subprocess, sys, time
+child = subprocess.Popen([sys.executable, "-c", "import time; time.sleep(60)"])
+print("up", flush=True)
+print(child.pid, flush=True)
+time.sleep(60)
+"""
+
+
+class LeftBehind(InAFolder):
+    def test_the_rest_of_a_killed_process_is_ended(self) -> None:
+        """Workers of a master that was killed go with it; while it lives nobody is touched."""
+        leader = subprocess.Popen(
+            [sys.executable, "-c", LEADER],
+            stdout=subprocess.PIPE,
+            text=True,
+            start_new_session=True,
+        )
+        self.addCleanup(leader.wait)
+        self.addCleanup(leader.kill)
+        assert leader.stdout is not None
+        self.addCleanup(leader.stdout.close)
+        self.assertEqual(leader.stdout.readline(), "up\n")
+        child = int(leader.stdout.readline())
+        processes.remember("leader", leader.pid)
+        self.assertEqual(processes.sweep("leader"), 0)
+        leader.kill()
+        leader.wait()
+        self.assertEqual(processes.sweep("leader"), 1)
+        self.assertIsNone(processes._started(child))
+        self.assertEqual((processes.sweep("leader"), processes.sweep("nobody")), (0, 0))
+
+
 class AtOnce(InAFolder):
     def test_databases_are_made_at_once(self) -> None:
         """Three made side by side, over and over: each is whole, none takes another's files."""
