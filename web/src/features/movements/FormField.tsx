@@ -57,7 +57,7 @@ export function FormField({ field, text, fault, fixed = false, onText }: Props) 
       {!field.choices.length && (
         <Input size="xs" bg="panel" value={text} onChange={(event) => onText(event.target.value)} />
       )}
-      {fault && <Field.ErrorText>{fault}</Field.ErrorText>}
+      {fault && <Field.ErrorText color="rowanInk">{fault}</Field.ErrorText>}
     </Field.Root>
   );
 }

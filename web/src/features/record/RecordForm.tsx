@@ -48,7 +48,7 @@ export function RecordForm({ series, slot, session, minutes, marks = [], onDone 
         value={values[name]}
         onChange={(event) => setValues({ ...values, [name]: event.target.value })}
       />
-      {faults[name] && <Field.ErrorText>{faults[name]}</Field.ErrorText>}
+      {faults[name] && <Field.ErrorText color="rowanInk">{faults[name]}</Field.ErrorText>}
     </Field.Root>
   );
   return (

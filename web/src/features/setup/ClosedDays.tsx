@@ -40,7 +40,7 @@ export function ClosedDays({ closed, error, onClosed }: Props) {
         ))}
         {!closed.length && <Text color="soft">none</Text>}
       </Flex>
-      {error && <Field.ErrorText>{error}</Field.ErrorText>}
+      {error && <Field.ErrorText color="rowanInk">{error}</Field.ErrorText>}
     </Field.Root>
   );
 }

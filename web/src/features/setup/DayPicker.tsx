@@ -24,7 +24,7 @@ export function DayPicker({ days, error, onDays }: Props) {
           </Toggle>
         ))}
       </Flex>
-      {error && <Field.ErrorText>{error}</Field.ErrorText>}
+      {error && <Field.ErrorText color="rowanInk">{error}</Field.ErrorText>}
     </Field.Root>
   );
 }

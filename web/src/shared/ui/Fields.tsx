@@ -27,7 +27,7 @@ export function NumberField({ label, value, min, max, error, help, width = '28',
         onChange={(event) => onChange(event.target.valueAsNumber)}
       />
       {help && <Field.HelperText>{help}</Field.HelperText>}
-      {error && <Field.ErrorText>{error}</Field.ErrorText>}
+      {error && <Field.ErrorText color="rowanInk">{error}</Field.ErrorText>}
     </Field.Root>
   );
 }
@@ -71,7 +71,7 @@ export function TextField({ label, type = 'text', value, error, help, width = 'f
       <Field.Label>{label}</Field.Label>
       <Input type={type} size="sm" bg="panel" value={value} onChange={(event) => onChange(event.target.value)} />
       {help && <Field.HelperText>{help}</Field.HelperText>}
-      {error && <Field.ErrorText>{error}</Field.ErrorText>}
+      {error && <Field.ErrorText color="rowanInk">{error}</Field.ErrorText>}
     </Field.Root>
   );
 }

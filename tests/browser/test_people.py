@@ -1,0 +1,130 @@
+"""People in the browser: invited, joined, let out; one's own account; what was done."""
+
+from __future__ import annotations
+
+import pyotp
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+from selenium.webdriver.support.ui import Select
+
+from grike.store import people
+from tests.browser.base import PASSWORD, WithBrowser, a_hash
+
+GOOD = "kelp forest under brass lamp"
+
+
+class People(WithBrowser):
+    def setUp(self) -> None:
+        super().setUp()
+        with self.database.transaction() as connection:
+            people.add(connection, "Olga Owner", "olga", "owner", a_hash())
+        self.sign_in("olga")
+
+    def row(self, name: str) -> str:
+        return f"li[aria-label='{name}']"
+
+    def sign_in_by_form(self, name: str, password: str) -> None:
+        self.driver.delete_all_cookies()
+        self.go("/", "input[name=name]")
+        self.see("input[name=name]").send_keys(name)
+        self.see("input[name=password]").send_keys(password)
+        self.press("Sign in")
+
+    def test_somebody_is_invited_and_joins(self) -> None:
+        """A link is made and shown once; it leads in, under a name of one's own; it works once."""
+        self.go("/house", "h1")
+        self.press("People")
+        self.press("Invite somebody")
+        self.type_in("Name", "Nell Newcomer")
+        Select(self.see("[aria-label=Role]")).select_by_visible_text("Director")
+        self.assertEqual(self.axe(), [])
+        self.press("Make the link")
+        link = str(self.see("[aria-label='Link for Nell Newcomer']").get_attribute("value"))
+        self.assertIn("/join#", link)
+        self.press("Done")
+        self.wait.until(lambda _: "has not come yet" in self.see(self.row("Nell Newcomer")).text)
+        self.assertEqual(self.axe(), [])
+        self.driver.delete_all_cookies()
+        self.driver.get("about:blank")
+        self.driver.get(link)
+        self.see_text("Come in")
+        self.assertEqual(self.axe(), [])
+        self.type_in("Password", "password1234")
+        self.press("Join")
+        self.see_text("It would be guessed.")
+        self.type_in("Password", GOOD)
+        self.type_in("Your name", "Nell Newling")
+        self.press("Join")
+        self.wait.until(lambda _: "Nell Newling, director" in self.see("header").text)
+        self.driver.get("about:blank")
+        self.driver.get(link)
+        self.see_text("This link is worth nothing any more.")
+
+    def test_a_role_is_changed_and_somebody_leaves(self) -> None:
+        """Ivo becomes a viewer, then leaves; the only owner cannot, and is told why."""
+        self.go("/house/people", self.row("Ivo Instructor"))
+        Select(self.see("[aria-label='Role of Ivo Instructor']")).select_by_visible_text("Viewer")
+        self.wait.until(lambda _: self.role("ivo") == "viewer")
+        row = self.see(self.row("Ivo Instructor"))
+        row.find_elements(By.TAG_NAME, "button")[-1].click()
+        self.press("Yes, Ivo Instructor leaves")
+        self.see_text("Have left")
+        self.see(self.row("Olga Owner")).find_elements(By.TAG_NAME, "button")[-1].click()
+        self.press("Yes, Olga Owner leaves")
+        self.see_text("Olga Owner is the only owner.")
+        self.assertEqual(self.axe(), [])
+        self.go("/house/acts", "table")
+        self.see_text("Ivo Instructor, viewer")
+        self.assertEqual(self.axe(), [])
+        self.see("[aria-label='Words to find']").send_keys("let go")
+        self.wait.until(lambda _: len(self.all("tbody tr")) == 1)
+
+    def role(self, name: str) -> str:
+        with self.database.transaction() as connection:
+            found = people.named(connection, name)
+        return found.role if found else ""
+
+    def test_one_s_own_account(self) -> None:
+        """Name, password, codes of a device; the next sign-in asks for a code."""
+        self.press("Olga Owner, owner")
+        self.type_in("Your name", "Olga Oakum")
+        self.press("Change the names")
+        self.see_text("Olga Oakum, owner")
+        self.type_in("As it is", "wrong")
+        self.type_in("As it is to be", GOOD)
+        self.press("Change the password")
+        self.see_text("This is not your password.")
+        self.assertEqual(self.axe(), [])
+        self.type_in("As it is", PASSWORD)
+        self.press("Change the password")
+        self.see_text("You were signed in nowhere else.")
+        self.type_in("Your password, to be sure", GOOD)
+        self.press("Begin with codes")
+        self.see("img[src^='data:image/svg']")
+        self.assertEqual(self.axe(), [])
+        with self.database.transaction() as connection:
+            olga = people.named(connection, "olga")
+            assert olga is not None
+            secret, _ = people.second_factor(connection, olga.id)
+        assert secret is not None
+        self.type_in("The code that it shows", pyotp.TOTP(secret).now())
+        self.press("Ask for codes from now on")
+        self.see_text("Codes are asked from now on.")
+        with self.database.transaction() as connection:
+            # The code of this half minute is used up; the test does not wait for the next.
+            connection.run("UPDATE person SET totp_step = 0")
+        self.sign_in_by_form("olga", GOOD)
+        self.see("input[name=code]").send_keys(pyotp.TOTP(secret).now(), Keys.ENTER)
+        self.wait.until(lambda _: "Olga Oakum, owner" in self.see("header").text)
+
+    def test_who_only_looks_is_told_so(self) -> None:
+        """A viewer has no button to change a plan; people and acts are not hers either."""
+        with self.database.transaction() as connection:
+            people.add(connection, "Vera Viewer", "vera", "viewer", a_hash())
+        series_id = self.a_series()
+        self.driver.delete_all_cookies()
+        self.sign_in("vera")
+        self.go(f"/series/{series_id}", "[data-slot]")
+        self.assertNotIn("Plan again", self.see("main").text)
+        self.go("/house/people", "main")
+        self.see_text("Only an owner of the house lets people in and out.")
