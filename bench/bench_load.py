@@ -1,10 +1,13 @@
-"""Twenty people at once, two of whom write: how long an answer takes, against its target.
+"""Many people at once, some of whom write: how long an answer takes, against its target.
+
+Twenty with two writers on one process; GRIKE_PEOPLE, GRIKE_WRITERS and GRIKE_WORKERS say otherwise.
 
 Each asks again a quarter of a second after an answer, which is far more often than people do.
 """
 
 from __future__ import annotations
 
+import os
 import random
 import shutil
 import tempfile
@@ -19,7 +22,10 @@ import httpx
 from bench.figures import p95
 from scripts import database, demo, processes, serve
 
-PEOPLE, WRITERS, SECONDS, PAUSE = 20, 2, 30.0, 0.25
+PEOPLE = int(os.environ.get("GRIKE_PEOPLE", "20"))
+WRITERS = int(os.environ.get("GRIKE_WRITERS", "2"))
+WORKERS = int(os.environ.get("GRIKE_WORKERS", "1"))
+SECONDS, PAUSE = 30.0, float(os.environ.get("GRIKE_PAUSE", "0.25"))
 TARGET_MS = 200.0
 
 
@@ -71,7 +77,9 @@ def main() -> None:
     try:
         server = database.start(folder, name="bench-database")
         demo.load(server)
-        port = serve.start(server, name="bench-application", dist=False, first=8607)
+        port = serve.start(
+            server, name="bench-application", dist=False, first=8607, workers=WORKERS
+        )
         base = f"http://127.0.0.1:{port}"
         _, name, _, password = demo.PEOPLE[0]
         with httpx.Client(base_url=base, timeout=30) as client:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 from dataclasses import dataclass
+from pathlib import Path
 
 from grike.api.app import prepare
 from grike.api.passwords import hash_password
@@ -156,14 +157,18 @@ def taught(plan_: SeriesPlan, slot: int, library: Library, teacher: int) -> Sess
     return SessionRecord(minutes, 5 + slot % 3, 12 + slot % 4, "", marks)
 
 
-def load(server: Server) -> None:
-    """Bring the database up to date and fill it unless somebody is in it already."""
+def load(server: Server, mark: Path | None = None) -> None:
+    """Bring the database up to date and fill it unless somebody is in it already.
+
+    ``mark``: a file that then says that it holds the demo.
+    """
     config = Config(server.url())
     state = State(config, Database(config.database_url))
     prepare(state)
     with state.database.transaction() as connection:
         if connection.row("SELECT id FROM person LIMIT 1") is None:
-            DEMO_MARK.touch()
+            if mark is not None:
+                mark.touch()
             fill(connection, state.library(connection), dt.date.today())
     state.database.close()
 
@@ -175,7 +180,7 @@ def demo(arguments: list[str]) -> int:
         raise Trouble("Grike runs already, and not as a demo. ./grike stop ends it.")
     server = database.start()
     install.front_end()
-    load(server)
+    load(server, DEMO_MARK)
     port = serve.start(server)
     print(f"\nGrike runs at http://127.0.0.1:{port}\n")
     for name, sign_in, role, password in PEOPLE[:3]:

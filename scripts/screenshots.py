@@ -18,6 +18,7 @@ from selenium.webdriver.support.ui import WebDriverWait
 from scripts import database, demo, install, serve
 from scripts.install import say
 from scripts.paths import ROOT
+from scripts.supervise import DEMO_MARK
 from scripts.testing import BROWSER
 
 WORK_ROW = "[data-purpose=work] [data-movement]"
@@ -211,7 +212,7 @@ def shots() -> int:
     install.debian(BROWSER)
     server = database.start()
     install.front_end()
-    demo.load(server)
+    demo.load(server, DEMO_MARK)
     port = serve.start(server)
     FOLDER.mkdir(parents=True, exist_ok=True)
     profile = Path(tempfile.mkdtemp(prefix="grike-shots-"))

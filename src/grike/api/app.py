@@ -7,24 +7,25 @@ from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 from pathlib import Path
 
-from fastapi import FastAPI, Request, Response
+from fastapi import FastAPI
 from fastapi.concurrency import run_in_threadpool
 from fastapi.responses import FileResponse, JSONResponse
 from fastapi.routing import APIRoute
 from fastapi.staticfiles import StaticFiles
-from starlette.middleware.base import RequestResponseEndpoint
 from starlette.middleware.gzip import GZipMiddleware
+from starlette.types import ASGIApp
 
 from grike import VERSION
 from grike.api import class_text, find, problems
 from grike.api.account import routes as account
-from grike.api.auditing import audited
+from grike.api.auditing import Audited
 from grike.api.audits import routes as audits
 from grike.api.bodies import Bodies
 from grike.api.classes import choices, drafts
 from grike.api.classes import routes as classes
 from grike.api.exports import routes as exports
 from grike.api.findings import routes as fixing
+from grike.api.headers import Headers
 from grike.api.history import routes as history
 from grike.api.house import routes as house
 from grike.api.library import routes as library
@@ -34,7 +35,7 @@ from grike.api.moves import routes as moves
 from grike.api.people import routes as people
 from grike.api.planning import batches, runs, whatifs
 from grike.api.planning.runner import Runner
-from grike.api.readiness import Readiness, health, ready, until_ready
+from grike.api.readiness import Readiness, UntilReady, health, ready
 from grike.api.reasons import routes as reasons
 from grike.api.returning import routes as coming_back
 from grike.api.series import routes as series
@@ -51,12 +52,6 @@ from grike.store import library as stored_library
 from grike.store import series as stored_series
 from grike.store.connection import Database
 from grike.store.migrate import migrate
-
-POLICY = (
-    "default-src 'self'; img-src 'self' data:; style-src 'self' 'unsafe-inline'; "
-    "font-src 'self'; object-src 'none'; frame-ancestors 'none'; base-uri 'none'; "
-    "form-action 'self'"
-)
 
 ROUTERS = (
     sign_in,
@@ -120,6 +115,14 @@ def _runner(state: State) -> Runner:
     return Runner(state, DaskSolver(state.config.scheduler))
 
 
+class _Application(FastAPI):
+    """With our headers outside of everything, so that even a failure of ours has them."""
+
+    def build_middleware_stack(self) -> ASGIApp:
+        https = self.state.grike.config.secure_cookie
+        return Headers(super().build_middleware_stack(), https=https)
+
+
 def create_app(config: Config) -> FastAPI:
     """Return the application for one database."""
     state = State(config, Database(config.database_url))
@@ -134,7 +137,7 @@ def create_app(config: Config) -> FastAPI:
         await run_in_threadpool(app.state.runner.close)
         state.database.close()
 
-    app = FastAPI(
+    app = _Application(
         title="Grike",
         version=VERSION,
         lifespan=lifespan,
@@ -146,9 +149,8 @@ def create_app(config: Config) -> FastAPI:
     app.state.grike = state
     # The highest level costs three times as much and saves a twentieth.
     app.add_middleware(GZipMiddleware, minimum_size=800, compresslevel=4)
-    app.middleware("http")(audited)
-    app.middleware("http")(until_ready)
-    app.middleware("http")(_headers)
+    app.add_middleware(Audited)
+    app.add_middleware(UntilReady)
     app.add_middleware(Bodies)
     problems.install(app)
     for module in ROUTERS:
@@ -167,18 +169,6 @@ def _route_name(route: APIRoute) -> str:
 
 def _no_such_route(path: str) -> JSONResponse:
     return problems.problem(404, "not-found", f"There is no /api/{path}.")
-
-
-async def _headers(request: Request, call_next: RequestResponseEndpoint) -> Response:
-    response = await call_next(request)
-    response.headers["Content-Security-Policy"] = POLICY
-    response.headers["X-Content-Type-Options"] = "nosniff"
-    response.headers["Referrer-Policy"] = "same-origin"
-    if request.url.path.startswith("/api"):
-        response.headers.setdefault("Cache-Control", "no-store")
-    elif request.url.path.startswith("/assets") and response.status_code == 200:
-        response.headers["Cache-Control"] = "public, max-age=31536000, immutable"
-    return response
 
 
 def _serve_pages(app: FastAPI, dist: Path) -> None:

@@ -4,28 +4,40 @@ from __future__ import annotations
 
 import logging
 
-from fastapi import Request, Response
+from fastapi import Request
 from fastapi.concurrency import run_in_threadpool
-from starlette.middleware.base import RequestResponseEndpoint
+from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from grike.api.security import SAFE, device_of, state_of
 from grike.core.errors import GrikeError
 from grike.store import audit
 
 log = logging.getLogger("grike")
+BAD_REQUEST = 400
 #: What is sent like a write and changes nothing: it is only tried or read.
 TRIED = ("/trial", "/draft", "/alternatives", "/look", "/class-text", "/sign-in", "/join")
 
 
-async def audited(request: Request, call_next: RequestResponseEndpoint) -> Response:
-    """Answer a request, and note what it did; signing in and joining note themselves."""
-    response = await call_next(request)
-    person = getattr(request.state, "person", None)
-    if person is None or request.method in SAFE or response.status_code >= 400:
-        return response
-    if not request.url.path.endswith(TRIED):
-        await run_in_threadpool(_note, request)
-    return response
+class Audited:
+    """Notes what a request did before it is answered; signing in and joining note themselves."""
+
+    def __init__(self, app: ASGIApp) -> None:
+        self._app = app
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        """Answer, and note a write that was answered well."""
+        if scope["type"] != "http" or scope["method"] in SAFE or scope["path"].endswith(TRIED):
+            await self._app(scope, receive, send)
+            return
+
+        async def noted(message: Message) -> None:
+            if message["type"] == "http.response.start" and message["status"] < BAD_REQUEST:
+                request = Request(scope)
+                if getattr(request.state, "person", None) is not None:
+                    await run_in_threadpool(_note, request)
+            await send(message)
+
+        await self._app(scope, receive, noted)
 
 
 def _about(request: Request) -> str:

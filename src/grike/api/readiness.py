@@ -9,7 +9,7 @@ from collections.abc import Callable
 from fastapi import Request, Response
 from fastapi.concurrency import run_in_threadpool
 from fastapi.responses import JSONResponse
-from starlette.middleware.base import RequestResponseEndpoint
+from starlette.types import ASGIApp, Receive, Scope, Send
 
 from grike.api.problems import problem
 from grike.api.security import state_of
@@ -67,13 +67,20 @@ def readiness_of(request: Request) -> Readiness:
     return found
 
 
-async def until_ready(request: Request, call_next: RequestResponseEndpoint) -> Response:
-    """Answer that it is not ready, in words, to whoever asks the API before it is."""
-    words = readiness_of(request).waits_for
-    path = request.url.path
-    if words is None or not path.startswith("/api/") or path in ALWAYS:
-        return await call_next(request)
-    return _not_ready(words)
+class UntilReady:
+    """Answers that it is not ready, in words, to whoever asks the API before it is."""
+
+    def __init__(self, app: ASGIApp) -> None:
+        self._app = app
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        """Hand a request on, or say what is waited for."""
+        if scope["type"] == "http" and scope["path"].startswith("/api/"):
+            words = scope["app"].state.readiness.waits_for
+            if words is not None and scope["path"] not in ALWAYS:
+                await _not_ready(words)(scope, receive, send)
+                return
+        await self._app(scope, receive, send)
 
 
 def _not_ready(words: str) -> JSONResponse:

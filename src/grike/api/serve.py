@@ -8,6 +8,7 @@ from __future__ import annotations
 import argparse
 import logging
 import os
+import secrets
 from collections.abc import Mapping
 from pathlib import Path
 from typing import TYPE_CHECKING
@@ -82,6 +83,7 @@ def main() -> None:
         config_from(os.environ)
     except ValueError as error:
         parser.error(str(error))
+    os.environ["GRIKE_BOOT"] = secrets.token_hex(4)
     proxies = os.environ.get("GRIKE_PROXIES", "").replace(",", " ").split()
     uvicorn.run(
         "grike.api.serve:application",

@@ -2,19 +2,17 @@
 
 from __future__ import annotations
 
-import secrets
 import threading
 from collections import OrderedDict
 from collections.abc import Callable, Hashable
 from dataclasses import dataclass, field
 from pathlib import Path
-from typing import Annotated
 
-from fastapi import Header
 from pydantic import BaseModel
 from starlette.responses import Response
 
 from grike.api.pacing import DayPaces, PaceBook
+from grike.api.pages import Asked, Page, mark
 from grike.core.advice.fixes.many import Mended, mended
 from grike.core.library import Library
 from grike.core.pace import Paces
@@ -27,10 +25,6 @@ from grike.store.connection import Connection, Database
 from grike.store.series import StoredSeries
 from grike.store.sign_ins import Limits
 
-#: Tags of another start of the application, or of another build, are never taken for these.
-BOOT, MASK = secrets.token_hex(4), 2**64 - 1
-#: What the browser has already, from its If-None-Match.
-KnownTags = Annotated[str | None, Header(alias="If-None-Match")]
 MOST_SERIES = 24
 MOST_PAGES = 4
 
@@ -57,7 +51,7 @@ class HeldSeries:
     def __init__(self, stored: StoredSeries, facts: Facts, paces: DayPaces) -> None:
         self.stored, self.facts, self._paces = stored, facts, paces
         self._found: tuple[Finding, ...] | None = None
-        self._pages: dict[Hashable, bytes] = {}
+        self._pages: dict[Hashable, Page] = {}
         self._mended: dict[str, Mended] = {}
         self._lock = threading.Lock()
 
@@ -90,23 +84,11 @@ class HeldSeries:
         same = self.stored.version == version and self.facts.library is library
         return same and (self._paces is paces or self._paces == paces)
 
-    def page(self, key: Hashable, known: str | None, make: Callable[[], BaseModel]) -> Response:
-        """Return a page of this version as JSON, made the first time that it is asked for.
-
-        ``known``: the tags of what the browser has; where it has just this, it is told only that.
-        """
+    def page(self, key: Hashable, asked: Asked, make: Callable[[], BaseModel]) -> Response:
+        """Return a page of this version as JSON, made the first time that it is asked for."""
         if key not in self._pages:
-            self._pages[key] = make().model_dump_json().encode()
-        return tagged(self._pages[key], f"{self.stored.version}-{hash(key) & MASK:x}", known)
-
-
-def tagged(body: bytes, version: str, known: str | None) -> Response:
-    """Return JSON with a tag, or only that it is unchanged where the browser has that tag."""
-    tag = f'W/"{BOOT}-{version}"'
-    headers = {"ETag": tag, "Cache-Control": "private, no-cache"}
-    if known is not None and tag in known:
-        return Response(status_code=304, headers=headers)
-    return Response(body, media_type="application/json", headers=headers)
+            self._pages[key] = Page(make().model_dump_json().encode())
+        return self._pages[key].answer(f"{self.stored.version}-{mark(key)}", asked)
 
 
 @dataclass(slots=True)
@@ -118,7 +100,7 @@ class State:
     book: PaceBook = field(default_factory=PaceBook)
     _library: tuple[str, Library] | None = None
     _held: OrderedDict[int, HeldSeries] = field(default_factory=OrderedDict)
-    _pages: OrderedDict[Hashable, bytes] = field(default_factory=OrderedDict)
+    _pages: OrderedDict[Hashable, Page] = field(default_factory=OrderedDict)
     _lock: threading.Lock = field(default_factory=threading.Lock)
 
     def library(self, connection: Connection) -> Library:
@@ -130,12 +112,12 @@ class State:
             self._library = (state, library)
         return self._library[1]
 
-    def page(self, key: Hashable, make: Callable[[], bytes]) -> bytes:
+    def page(self, key: Hashable, make: Callable[[], bytes]) -> Page:
         """Return a page that is the same for everybody, made once; the last few are kept."""
         with self._lock:
             if key in self._pages:
                 return self._pages[key]
-        made = make()
+        made = Page(make())
         with self._lock:
             self._pages[key] = made
             while len(self._pages) > MOST_PAGES:

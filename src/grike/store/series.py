@@ -13,7 +13,7 @@ from grike.core.codec import design_to, shape_from, shape_to, stored_design_from
 from grike.core.design import ClassDesign
 from grike.core.errors import NotFound
 from grike.core.rules.sheet_codec import sheet_to, stored_sheet_from
-from grike.core.series import PlannedClass, SeriesPlan
+from grike.core.series import PlannedClass, SeriesPlan, SeriesShape
 from grike.store.connection import Connection
 
 ADD = """
@@ -161,7 +161,7 @@ def lines(connection: Connection) -> list[SeriesLine]:
     """Return all series, the newest first."""
     out: list[SeriesLine] = []
     for row in connection.rows(LIST):
-        shape = shape_from(json.loads(row["shape"]))
+        shape = _shape(row["shape"])
         certificate = json.loads(row["certificate"]) if row["certificate"] else None
         out.append(
             SeriesLine(
@@ -180,6 +180,12 @@ def lines(connection: Connection) -> list[SeriesLine]:
             )
         )
     return out
+
+
+@lru_cache(maxsize=256)
+def _shape(body: str) -> SeriesShape:
+    """Return the shape of a stored text; it is never changed in place either."""
+    return shape_from(json.loads(body))
 
 
 @lru_cache(maxsize=4096)
@@ -201,7 +207,7 @@ def get(connection: Connection, series_id: int) -> StoredSeries:
     row = connection.row(GET, (series_id,))
     if row is None:
         raise NotFound("There is no such series.", fix="Go back to the list of series.")
-    shape = shape_from(json.loads(row["shape"]))
+    shape = _shape(row["shape"])
     slots = shape.by_day()
     classes: list[PlannedClass] = []
     designs: dict[int, int] = {}

@@ -22,9 +22,9 @@ from grike.api.classes.models import (
     SwapRequest,
 )
 from grike.api.model import Document
+from grike.api.pages import AskedFor
 from grike.api.security import Director, SignedIn, StateOf
 from grike.api.shared import Changed
-from grike.api.state import KnownTags
 from grike.core.advice.alternatives import alternatives
 from grike.core.advice.shorten import ORDER, Shortened, shorten
 from grike.core.editing import swapped, with_block, work_blocks
@@ -44,7 +44,7 @@ router = APIRouter(prefix="/api/series/{series_id}/classes/{slot}", tags=["class
 
 @router.get("", response_model=ClassDetail)
 def get_class(
-    series_id: int, slot: int, person: SignedIn, state: StateOf, known: KnownTags = None
+    series_id: int, slot: int, person: SignedIn, state: StateOf, asked: AskedFor
 ) -> Response:
     """Return one class with its clocks."""
     with state.database.transaction() as connection:
@@ -57,7 +57,7 @@ def get_class(
     models = (*own, seen.undo, seen.redo)
     return held.page(
         ("class", slot, tuple(model and model.model_dump_json() for model in models)),
-        known,
+        asked,
         lambda: class_view.class_detail(held, member, seen, own),
     )
 

@@ -18,9 +18,9 @@ from grike.api.movements.models import (
     RetireRequest,
 )
 from grike.api.movements.views import movement_model
+from grike.api.pages import AskedFor
 from grike.api.security import Director, SignedIn, StateOf
 from grike.api.shared import Changed
-from grike.api.state import KnownTags, tagged
 from grike.core.errors import Conflict, InvalidInput
 from grike.core.library import Library
 from grike.exchange.library import library_document, library_of, require_sound
@@ -36,12 +36,12 @@ router = APIRouter(prefix="/api/movements", tags=["movements"])
 
 
 @router.get("", response_model=list[MovementModel])
-def movements(_: SignedIn, state: StateOf, known: KnownTags = None) -> Response:
+def movements(_: SignedIn, state: StateOf, asked: AskedFor) -> Response:
     """Return the movement library; a page that has this version already is told just that."""
     with state.database.transaction() as connection:
         library = state.library(connection)
         page = state.page(("movements", library.version), lambda: _page(connection, library))
-    return tagged(page, library.version, known)
+    return page.answer(library.version, asked)
 
 
 def _page(connection: Connection, library: Library) -> bytes:

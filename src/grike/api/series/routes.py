@@ -14,6 +14,7 @@ from grike.api.board.views import history_model, kept_model
 from grike.api.model import Document
 from grike.api.moves.models import ConsequencesModel
 from grike.api.moves.views import consequences_model
+from grike.api.pages import AskedFor
 from grike.api.planning.outcome import why_not
 from grike.api.security import Director, SignedIn, StateOf
 from grike.api.series.models import (
@@ -27,7 +28,6 @@ from grike.api.series.models import (
 )
 from grike.api.series.set_up import empty_plan
 from grike.api.shared import Changed, Created
-from grike.api.state import KnownTags
 from grike.core.advice.consequences import consequences
 from grike.core.codec import shape_from, shape_to
 from grike.core.errors import Conflict, NotYours
@@ -178,9 +178,7 @@ def change_days_and_kit(series_id: int, body: Reshape, person: Director, state: 
 
 
 @router.get("/{series_id}", response_model=Board)
-def get_board(
-    series_id: int, person: SignedIn, state: StateOf, known: KnownTags = None
-) -> Response:
+def get_board(series_id: int, person: SignedIn, state: StateOf, asked: AskedFor) -> Response:
     """Return a whole series for the board."""
     with state.database.transaction() as connection:
         held = state.series(connection, series_id)
@@ -195,7 +193,7 @@ def get_board(
     taught = {slot: Taught(one.instructor or "", one.record is not None) for slot, one in own}
     models = history_model(history, person.id), run, kept_model(beside)
     around = views.Around(*models, loads, taught)
-    return held.page(("board", around.key), known, lambda: views.board(held, around))
+    return held.page(("board", around.key), asked, lambda: views.board(held, around))
 
 
 @router.get("/{series_id}/document")

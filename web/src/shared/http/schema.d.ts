@@ -6042,9 +6042,7 @@ export interface operations {
     movements: {
         parameters: {
             query?: never;
-            header?: {
-                "If-None-Match"?: string | null;
-            };
+            header?: never;
             path?: never;
             cookie?: never;
         };
@@ -6670,9 +6668,7 @@ export interface operations {
     get_board: {
         parameters: {
             query?: never;
-            header?: {
-                "If-None-Match"?: string | null;
-            };
+            header?: never;
             path: {
                 series_id: number;
             };
@@ -6801,9 +6797,7 @@ export interface operations {
     get_class: {
         parameters: {
             query?: never;
-            header?: {
-                "If-None-Match"?: string | null;
-            };
+            header?: never;
             path: {
                 series_id: number;
                 slot: number;
