@@ -76,14 +76,14 @@ def _backup(arguments: list[str]) -> int:
 
 def _verify(arguments: list[str]) -> int:
     install.python_packages("app")
-    from scripts.backups import verified
+    from scripts.restoring import verified
 
     return verified(arguments)
 
 
 def _restore(arguments: list[str]) -> int:
     install.python_packages("app")
-    from scripts.backups import restore
+    from scripts.restoring import restore
 
     return restore(arguments)
 

@@ -9,14 +9,18 @@ from unittest import mock
 
 import anyio
 import pymysql
+from fastapi.testclient import TestClient
 from httpx import Response
 from starlette.types import Message
 
+from grike.api import headers
+from grike.api.app import create_app
 from grike.api.bodies import Bodies as LimitedBodies
+from grike.api.state import Config
 from grike.core.errors import Conflict
 from grike.exchange.library import shipped_library
 from grike.store import library, runs, series, sessions
-from tests.api.base import WithApplication, a_set_up
+from tests.api.base import PASSWORD, WithApplication, a_set_up
 
 RECORD = {"minutes": 44.0, "effort": 6, "heads": 12, "note": ""}
 
@@ -423,6 +427,51 @@ class Slow(unittest.TestCase):
         scope = {"type": "http", "method": "POST", "path": "/api/sign-in", "headers": []}
         anyio.run(LimitedBodies(inside, seconds=0.1), scope, never, send)
         self.assertEqual(told[0]["status"], 408)
+
+
+class Headers(Attacks):
+    def test_every_answer_has_them(self) -> None:
+        """A page, a problem, an unknown address and a failure of ours; nothing of the API stays."""
+        series_id = self.a_series()
+        leak = mock.patch.object(sessions, "of_series", side_effect=RuntimeError("the hull leaks"))
+        answers = [self.client.get("/api/series"), self.client.get("/api/nothing")]
+        answers.append(self.client.post("/api/series", json={}))
+        answers.append(self.client.get("/api/health"))
+        with leak, self.assertLogs("grike", "ERROR"):
+            answers.append(self.client.get(f"/api/series/{series_id}"))
+        self.assertEqual([own.status_code for own in answers], [200, 404, 403, 200, 500])
+        for own in answers:
+            for name, value in headers.ALWAYS.items():
+                self.assertEqual(own.headers[name], value, own.status_code)
+            self.assertEqual(own.headers["Cache-Control"], "no-store")
+            self.assertNotIn("Strict-Transport-Security", own.headers)
+
+    def test_behind_https_browsers_are_told_to_stay_there(self) -> None:
+        """For a year; and cookies go over https only."""
+        with TestClient(create_app(Config(self.database.url, secure_cookie=True))) as client:
+            self.assertIn(
+                "max-age=31536000", client.get("/api/health").headers["Strict-Transport-Security"]
+            )
+            body = {"name": "dora", "password": PASSWORD}
+            cookies = client.post("/api/sign-in", json=body).headers.get_list("set-cookie")
+        self.assertEqual(len(cookies), 2)
+        for cookie in cookies:
+            for part in ("Secure", "HttpOnly", "SameSite=strict"):
+                self.assertIn(part, cookie)
+
+    def test_a_page_is_packed_once_and_known_again(self) -> None:
+        """Packed or not it is the same; who has it is told so, whichever process made it."""
+        path = f"/api/series/{self.a_series()}"
+        plain = self.client.get(path, headers={"Accept-Encoding": "identity"})
+        packed = self.client.get(path, headers={"Accept-Encoding": "gzip"})
+        self.assertEqual(packed.headers["Content-Encoding"], "gzip")
+        self.assertNotIn("Content-Encoding", plain.headers)
+        self.assertEqual(plain.json(), packed.json())
+        tag = {"If-None-Match": packed.headers["ETag"]}
+        self.assertEqual(self.client.get(path, headers=tag).status_code, 304)
+        with TestClient(create_app(Config(self.database.url))) as other:
+            other.cookies.update(self.client.cookies)
+            self.assertEqual(other.get(path, headers=tag).status_code, 304)
 
 
 class Logs(Attacks):

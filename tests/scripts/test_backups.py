@@ -18,7 +18,7 @@ from grike.exchange.library import library_document
 from grike.store import library, people, rooms
 from grike.store.connection import Database
 from grike.store.migrate import migrate
-from scripts import backups, database, processes
+from scripts import backups, database, processes, restoring
 from scripts.database import Server
 from scripts.paths import Trouble
 
@@ -64,7 +64,7 @@ class Backups(unittest.TestCase):
 
     def sums(self, name: str) -> dict[str, str]:
         """Return a checksum of each table of a database, over all of its rows."""
-        every = backups.tables(self.server, name)
+        every = restoring.tables(self.server, name)
         words = database.run_sql(
             self.server, "CHECKSUM TABLE " + ", ".join(f"`{name}`.`{table}`" for table in every)
         )
@@ -75,12 +75,12 @@ class Backups(unittest.TestCase):
         """Loaded beside, each table has the very rows; odd names and all."""
         made = backups.make(self.server, self.file)
         self.assertGreater(made.rows["movement"], 500)
-        held = backups.load(self.server, self.file, "grike_beside")
+        held = restoring.load(self.server, self.file, "grike_beside")
         self.addCleanup(database.run_sql, self.server, "DROP DATABASE grike_beside")
         self.assertEqual(held, made)
         self.assertEqual(self.sums("grike_beside"), self.sums("grike"))
         self.assertEqual(
-            backups.tables(self.server, "grike_beside"), backups.tables(self.server, "grike")
+            restoring.tables(self.server, "grike_beside"), restoring.tables(self.server, "grike")
         )
 
     def test_one_moment_while_people_write(self) -> None:
@@ -102,7 +102,7 @@ class Backups(unittest.TestCase):
                 time.sleep(0.2)
                 file = self.folder / f"moment-{turn}.sql.gz"
                 backups.make(self.server, file)
-                backups.verify(self.server, file)
+                restoring.verify(self.server, file)
                 text = gzip.decompress(file.read_bytes()).decode()
                 firsts, seconds = text.count(" a','{"), text.count(" b','{")
                 self.assertGreater(firsts, 0)
@@ -116,7 +116,7 @@ class Backups(unittest.TestCase):
         self.add("Before")
         backups.make(self.server, self.file)
         self.add("Mistake")
-        kept = backups.put_back(self.server, self.file)
+        kept = restoring.put_back(self.server, self.file)
         self.assertIn("Before", self.names())
         self.assertNotIn("Mistake", self.names())
         there = database.run_sql(self.server, f"SELECT name FROM `{kept}`.room").splitlines()
@@ -133,14 +133,14 @@ class Backups(unittest.TestCase):
         moment = dt.datetime.now(dt.UTC)
         time.sleep(1.2)
         self.add("Too late")
-        kept = backups.put_back(self.server, self.file, moment.isoformat(timespec="seconds"))
+        kept = restoring.put_back(self.server, self.file, moment.isoformat(timespec="seconds"))
         self.assertIn("In time", self.names())
         self.assertNotIn("Too late", self.names())
         database.run_sql(self.server, f"DROP DATABASE `{kept}`")
         later = (moment + dt.timedelta(hours=1)).isoformat(timespec="seconds")
         for until, words in ((later, "not come yet"), ("yesterday", "no moment")):
             with self.assertRaisesRegex(Trouble, words):
-                backups.put_back(self.server, self.file, until)
+                restoring.put_back(self.server, self.file, until)
 
     def test_what_is_no_whole_backup_is_refused(self) -> None:
         """Cut off, changed, of a newer Grike, something else: said before anything is touched."""
@@ -165,7 +165,7 @@ class Backups(unittest.TestCase):
             odd = self.folder / "odd.sql.gz"
             odd.write_bytes(body)
             with self.subTest(words), self.assertRaisesRegex(Trouble, words):
-                backups.verify(self.server, odd)
+                restoring.verify(self.server, odd)
         self.assertEqual(self.sums("grike"), before)
         tried = database.run_sql(self.server, "SHOW DATABASES LIKE 'grike\\_tried%'")
         self.assertEqual(tried, "")

@@ -15,7 +15,17 @@ from grike.core.errors import Conflict, NotFound, Unavailable
 from grike.core.kit import Kit, Room
 from grike.core.record import SessionRecord
 from grike.core.series import PlannedClass, SeriesPlan
-from grike.store import changes, library, people, rooms, runs, series, sessions, sign_ins
+from grike.store import (
+    changes,
+    library,
+    people,
+    retention,
+    rooms,
+    runs,
+    series,
+    sessions,
+    sign_ins,
+)
 from grike.store.connection import Connection, Database
 from grike.store.migrate import migrate
 from grike.store.sign_ins import Device, Limits
@@ -121,6 +131,48 @@ class People(WithDatabase):
             self.assertIsNotNone(by_itself)
             connection.run(back)
             self.assertIsNone(self.holder(connection, b"t" * 32, short))
+
+
+class Retention(WithDatabase):
+    def test_what_nothing_needs_goes(self) -> None:
+        """A design that stands nowhere goes after a month; taught, in a series or new, it stays."""
+        with self.database.transaction() as connection:
+            series_id = series.add(connection, a_plan(a_class(work(circuit(), "squat"))), None)
+            stored = series.get(connection, series_id)
+            changes.save(connection, stored, stored.plan.classes, "Plan", None)
+            series.put_class(
+                connection, series_id, 0, a_class(work(circuit(), "row")), locked=False
+            )
+            kept = series.get(connection, series_id).designs[0]
+            old, taught, new = (
+                connection.insert(series.ADD_DESIGN, (name, "{}")) for name in ("a", "b", "c")
+            )
+            at = dt.datetime(2026, 11, 30, 18)
+            sessions.add(connection, taught, None, None, at, None, None)
+            connection.run(
+                "UPDATE design SET created_at = created_at - INTERVAL 31 DAY WHERE id <> %s", (new,)
+            )
+            self.assertEqual(retention.purge(connection), 1)
+            left = [row["id"] for row in connection.rows("SELECT id FROM design ORDER BY id")]
+        self.assertNotIn(old, left)
+        self.assertLessEqual({kept, taught, new}, set(left))
+
+    def test_old_runs_go_and_the_last_stays(self) -> None:
+        """Events after two weeks, runs after three months; what-ifs and the last run stay."""
+        with self.database.transaction() as connection:
+            series_id = series.add(connection, a_plan(), None)
+            first, beside, last = (
+                runs.add(connection, runs.Note(series_id, kind))
+                for kind in ("plan", "what-if", "plan")
+            )
+            for run in (first, beside, last):
+                runs.add_event(connection, run, {"kind": "end"})
+                runs.end(connection, run, "done", {})
+            connection.run("UPDATE planning_run SET ended_at = ended_at - INTERVAL 91 DAY")
+            retention.purge(connection)
+            left = [row["id"] for row in connection.rows("SELECT id FROM planning_run ORDER BY id")]
+            self.assertEqual(left, [beside, last])
+            self.assertEqual(connection.rows("SELECT run_id FROM run_event"), [])
 
 
 class Series(WithDatabase):

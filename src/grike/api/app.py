@@ -47,7 +47,7 @@ from grike.api.sign_in import routes as sign_in
 from grike.api.state import Config, State
 from grike.api.templates import routes as templates
 from grike.exchange.library import library_document
-from grike.store import audit, limits
+from grike.store import audit, limits, retention
 from grike.store import library as stored_library
 from grike.store import series as stored_series
 from grike.store.connection import Database
@@ -96,6 +96,7 @@ def _fill(state: State) -> None:
     with state.database.transaction() as connection:
         stored_library.load(connection, library_document()["movements"])
         stored_series.purge(connection)
+        retention.purge(connection)
         audit.purge(connection)
         limits.purge(connection)
 
