@@ -16,7 +16,7 @@ from grike.api import passwords
 from grike.api.security import COOKIE
 from grike.api.sign_in import signing
 from grike.core.errors import InvalidInput
-from grike.store import people
+from grike.store import calendar_links, people
 from tests.api.base import PASSWORD, WithApplication, _hash
 
 GOOD = "kelp forest under brass lamp"
@@ -109,10 +109,15 @@ class LetIn(House):
     def test_somebody_leaves_and_comes_back(self) -> None:
         """Out at once and everywhere; not to be put down to teach; back by a new link."""
         ivo = self.members()["ivo"]["id"]
-        other = self.browser()
+        other, calendar = self.browser(), "kept-by-ivo-for-his-telephone"
         other.post("/api/sign-in", json={"name": "ivo", "password": PASSWORD})
+        series_id = self.a_series()
+        with self.database.transaction() as connection:
+            calendar_links.add(connection, calendar, series_id, ivo)
+        self.assertEqual(other.get(f"/api/calendars/{calendar}.ics").status_code, 200)
         self.assertEqual(self.post(f"/api/house/people/{ivo}/leave").status_code, 204)
         self.assertEqual(other.get("/api/me").status_code, 401)
+        self.assertEqual(other.get(f"/api/calendars/{calendar}.ics").status_code, 404)
         self.assertEqual(self.attempt("ivo").status_code, 401)
         names = [one["name"] for one in self.client.get("/api/people").json()]
         self.assertEqual(names, ["Dora Director", "Olga Owner"])
@@ -297,10 +302,12 @@ class Audit(House):
         move = {"version": version + 1, "move": {"kind": "exchange", "day": 2, "other": 4}}
         self.post(f"/api/series/{series_id}/moves/trial", move)
         self.attempt("dora", "wrong")
+        self.attempt("hunter2-in-the-wrong-field")
         told = [(line["name"], line["act"], line["about"]) for line in self.lines()]
         self.assertEqual(
             told,
             [
+                ("", "sign-in refused", "a name that is nobody's"),
                 ("", "sign-in refused", "dora"),
                 ("Olga Owner", "lock", f"series {series_id}, slot 0"),
                 ("Olga Owner", "sign in", "olga"),

@@ -14,6 +14,8 @@ ADD = """
 OF_PERSON = """
     SELECT id, made_at FROM calendar_link WHERE series_id = %s AND person_id = %s ORDER BY id"""
 REVOKE = "DELETE FROM calendar_link WHERE id = %s AND series_id = %s AND person_id = %s"
+OF_ALL = "SELECT id FROM calendar_link WHERE person_id = %s ORDER BY id"
+DROP = "DELETE FROM calendar_link WHERE id = %s"
 SERIES_OF = """
     SELECT calendar_link.series_id FROM calendar_link
     JOIN series ON series.id = calendar_link.series_id
@@ -46,6 +48,11 @@ def of_person(connection: Connection, series_id: int, person_id: int) -> list[Li
 def revoke(connection: Connection, link_id: int, series_id: int, person_id: int) -> bool:
     """Make a link of somebody worth nothing; return whether it was there."""
     return connection.run(REVOKE, (link_id, series_id, person_id)) > 0
+
+
+def revoke_all(connection: Connection, person_id: int) -> None:
+    """Make all links of somebody worth nothing."""
+    connection.many(DROP, [(row["id"],) for row in connection.rows(OF_ALL, (person_id,))])
 
 
 def series_of(connection: Connection, token: str) -> int | None:

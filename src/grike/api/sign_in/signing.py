@@ -92,9 +92,10 @@ def _places(
 
 
 def _note_failure(state: State, found: Credentials | None, name: str, address: str) -> None:
-    person_id = found.person.id if found else None
+    # What is nobody's name may be a password that was typed into the wrong field.
+    person_id, about = (found.person.id, name) if found else (None, "a name that is nobody's")
     with state.database.transaction() as connection:
-        audit.note(connection, person_id, "", "sign-in refused", name, address)
+        audit.note(connection, person_id, "", "sign-in refused", about, address)
 
 
 def _require_code(connection: Connection, found: Credentials, code: str) -> None:
