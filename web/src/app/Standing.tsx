@@ -94,7 +94,7 @@ function useUnreachable(): boolean {
   useEffect(() => {
     if (!away) return undefined;
     const timer = window.setInterval(() => {
-      void fetch('/api/health', { cache: 'no-store' }).then(
+      void fetch('/api/ready', { cache: 'no-store' }).then(
         (answer) => {
           if (!answer.ok) return;
           setAway(false);
