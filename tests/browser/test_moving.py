@@ -81,7 +81,7 @@ class Moving(WithBrowser):
         self.assertEqual(self.on_days(), self.there)
         ActionChains(self.driver).release().perform()
         self.until_moved(d0=self.there[2], d2=self.there[0])
-        self.press("Undo:")
+        self.press(f"Undo: {names[0]}")
         self.until_moved(d0=self.there[0], d2=self.there[2])
         self.wait.until(lambda _: self.see("[data-spot^='0.']").text == names[0])
         self.see("[data-spot^='0.']").send_keys(Keys.SPACE)
