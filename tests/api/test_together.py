@@ -5,6 +5,7 @@ from __future__ import annotations
 import datetime as dt
 import json
 import threading
+import time
 from typing import Any
 
 from grike.api.passwords import hash_password
@@ -50,15 +51,25 @@ class Together(WithApplication):
         with self.database.transaction() as connection:
             presence.see(connection, "bea", self.series_id, self.bea, place="week 2")
         before = self.board(self.series_id)["version"]
-        later = threading.Timer(0.7, self._lock_as_bea)
+        later = threading.Thread(target=self._lock_once_dora_looks)
         later.start()
-        told = self.news(seconds=3)
+        told = self.news(seconds=4)
         later.join()
         self.assertEqual((told[0]["version"], told[0]["by"]), (before, ""))
         self.assertEqual(told[0]["present"], [{"name": "Bea Beside", "place": "week 2"}])
         self.assertEqual(told[-1]["version"], before + 1)
         self.assertEqual(told[-1]["by"], "Bea Beside")
         self.assertIn("Lock", told[-1]["label"])
+
+    def _lock_once_dora_looks(self) -> None:
+        """Change the series as Bea, once the stream has begun and has told how it stands."""
+        for _ in range(200):
+            with self.database.transaction() as connection:
+                if len(connection.rows("SELECT id FROM presence")) > 1:
+                    break
+            time.sleep(0.05)
+        time.sleep(0.7)
+        self._lock_as_bea()
 
     def _lock_as_bea(self) -> None:
         with self.database.transaction() as connection:
