@@ -79,9 +79,13 @@ def put_back(server: Server, file: Path, until: str = "") -> str:
     moment = _moment(until, now) if until else None
     stamp = now.strftime("%Y%m%d%H%M%S")
     fresh, before = f"{server.database}_fresh_{stamp}", f"{server.database}_before_{stamp}"
-    held = load(server, file, fresh)
-    if moment:
-        _follow(server, held, fresh, moment)
+    try:
+        held = load(server, file, fresh)
+        if moment:
+            _follow(server, held, fresh, moment)
+    except Trouble:
+        database.run_sql(server, f"DROP DATABASE IF EXISTS `{fresh}`")
+        raise
     moves = [
         f"`{server.database}`.`{t}` TO `{before}`.`{t}`" for t in tables(server, server.database)
     ]
@@ -113,7 +117,7 @@ def _follow(server: Server, held: Contents, name: str, moment: dt.datetime) -> N
         raise Trouble("There is no binary log to follow: the backup was made without one.")
     first, place = held.log
     listed = database.run_sql(server, "SHOW BINARY LOGS").splitlines()
-    files = [name for name in (line.split("\t")[0] for line in listed) if name >= first]
+    files = [log for log in (line.split("\t")[0] for line in listed) if log >= first]
     if first not in files:
         raise Trouble(f"The binary log does not reach back to the backup ({first} is gone).")
     folder = Path(database.run_sql(server, "SELECT @@datadir").strip())

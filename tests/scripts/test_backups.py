@@ -141,6 +141,11 @@ class Backups(unittest.TestCase):
         for until, words in ((later, "not come yet"), ("yesterday", "no moment")):
             with self.assertRaisesRegex(Trouble, words):
                 restoring.put_back(self.server, self.file, until)
+        without = mock.patch.object(database, "has_binary_log", return_value=False)
+        with without, self.assertRaisesRegex(Trouble, "no binary log"):
+            restoring.put_back(self.server, self.file, moment.isoformat(timespec="seconds"))
+        half = database.run_sql(self.server, "SHOW DATABASES LIKE 'grike\\_fresh%'")
+        self.assertEqual(half, "")
 
     def test_what_is_no_whole_backup_is_refused(self) -> None:
         """Cut off, changed, of a newer Grike, something else: said before anything is touched."""
