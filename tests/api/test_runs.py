@@ -374,6 +374,7 @@ class ManyProcesses(WithApplication):
         self.assertEqual(self.state(run), "running")
         self.other.state.runner.stop(run)
         self.assertLess(self.until(run, "stopped", "done", "none"), 2.5)
+        self.assertEqual(self.state(run), "stopped")
 
     def test_planners_of_both_share_the_places(self) -> None:
         """While the one plans, what is asked of the other waits; stopped there, it never began."""

@@ -14,8 +14,9 @@ from grike.store import audit
 
 log = logging.getLogger("grike")
 BAD_REQUEST = 400
-#: What is sent like a write and changes nothing: it is only tried or read.
-TRIED = ("/trial", "/draft", "/alternatives", "/look", "/class-text", "/sign-in", "/join")
+#: Operations that are sent like writes and change nothing: they only try or read.
+TRIES = "try_"
+READS = frozenset({"draft_alternatives", "read_text"})
 
 
 class Audited:
@@ -26,18 +27,28 @@ class Audited:
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         """Answer, and note a write that was answered well."""
-        if scope["type"] != "http" or scope["method"] in SAFE or scope["path"].endswith(TRIED):
+        if scope["type"] != "http" or scope["method"] in SAFE:
             await self._app(scope, receive, send)
             return
 
         async def noted(message: Message) -> None:
             if message["type"] == "http.response.start" and message["status"] < BAD_REQUEST:
                 request = Request(scope)
-                if getattr(request.state, "person", None) is not None:
+                if getattr(request.state, "person", None) is not None and _writes(request):
                     await run_in_threadpool(_note, request)
             await send(message)
 
         await self._app(scope, receive, noted)
+
+
+def _operation(request: Request) -> str:
+    return str(getattr(request.scope.get("route"), "name", request.method))
+
+
+def _writes(request: Request) -> bool:
+    """Return whether an operation changes something. An address can end in any word."""
+    operation = _operation(request)
+    return not operation.startswith(TRIES) and operation not in READS
 
 
 def _about(request: Request) -> str:
@@ -51,7 +62,7 @@ def _about(request: Request) -> str:
 def _note(request: Request) -> None:
     """Note an act. It is done already, so that a line that cannot be kept is told to the log."""
     person, path = request.state.person, request.url.path
-    act = getattr(request.scope.get("route"), "name", request.method).replace("_", " ")
+    act = _operation(request).replace("_", " ")
     about = getattr(request.state, "about", "") or _about(request)
     try:
         with state_of(request).database.transaction() as connection:

@@ -23,7 +23,7 @@ SAFE = frozenset({"GET", "HEAD", "OPTIONS"})
 #: What pages ask by themselves for as long as they are open.
 STREAMS = ("/news", "/events")
 #: What a viewer may write: only what is about the person's own account.
-OWN = ("/api/me", "/api/sign-out")
+OWN = ("/api/me/", "/api/sign-out")
 
 
 def folded(name: str) -> str:

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Callable, Mapping
+from collections.abc import Mapping
 from dataclasses import dataclass, field
-from typing import Any
+from typing import Any, Protocol
 
 from grike.core.errors import NotFound
 from grike.store.connection import Connection
@@ -66,6 +66,14 @@ EVENTS = "SELECT number, body FROM run_event WHERE run_id = %s AND number > %s O
 #: How a run may end: with a plan that is in its series; with one that is kept beside it, since the
 #: series was changed meanwhile; without a plan; stopped; failed; or cut off with the server.
 FINAL = frozenset({"done", "beside", "none", "stopped", "failed", "interrupted"})
+
+
+class IsGone(Protocol):
+    """Says whether an owner of runs is gone; ``silent``: it has not been heard of for long."""
+
+    def __call__(self, owner: str, *, silent: bool) -> bool:
+        """Return whether it is gone."""
+        ...
 
 
 @dataclass(frozen=True, slots=True)
@@ -183,10 +191,10 @@ def end(connection: Connection, run_id: int, state: str, result: Mapping[str, An
     connection.run(END, (state, json.dumps(result), run_id))
 
 
-def abandoned(connection: Connection, is_gone: Callable[[str], bool]) -> list[int]:
-    """Return the runs of processes that are gone, or have not been heard of for long."""
+def abandoned(connection: Connection, is_gone: IsGone) -> list[int]:
+    """Return the runs of processes that are gone."""
     rows = connection.rows(UNDER_WAY)
-    return [row["id"] for row in rows if row["silent"] or is_gone(row["owner"])]
+    return [row["id"] for row in rows if is_gone(row["owner"], silent=bool(row["silent"]))]
 
 
 def add_event(connection: Connection, run_id: int, body: Mapping[str, Any]) -> None:

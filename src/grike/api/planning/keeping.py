@@ -37,11 +37,14 @@ def owner_name() -> str:
     return f"{socket.gethostname()[:60]}/{pid}/{_started(pid)}/{secrets.token_hex(4)}"
 
 
-def is_gone(owner: str) -> bool:
-    """Return whether an owner is known to be gone: a process of this machine that ended."""
+def is_gone(owner: str, *, silent: bool) -> bool:
+    """Return whether an owner is gone.
+
+    Of a process of this machine that is known; one elsewhere is taken for gone when it is silent.
+    """
     host, _, rest = owner.partition("/")
     if not rest or host != socket.gethostname()[:60]:
-        return False
+        return silent
     pid, started, _ = rest.split("/")
     if int(pid) == os.getpid():
         return owner not in _mine

@@ -215,9 +215,13 @@ class Runner:
         return False
 
     def _note_unbegun(self, run_id: int) -> None:
-        with self._state.database.transaction() as connection:
-            message = "Stopped before it began. Nothing was changed."
-            _note_end(connection, run_id, "stopped", {"message": message})
+        """Note that a run was stopped in the line; the line goes on whether or not it can be."""
+        message = "Stopped before it began. Nothing was changed."
+        try:
+            with self._state.database.transaction() as connection:
+                _note_end(connection, run_id, "stopped", {"message": message})
+        except (Unavailable, Conflict):
+            log.warning("that run %s was stopped could not be noted", run_id)
 
     def _event(self, run_id: int, body: dict[str, Any]) -> None:
         """Note an event; progress that cannot be noted just now is not worth a failed run."""

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from fastapi import APIRouter, Request, Response
 
 from grike.api import passwords
@@ -71,20 +73,21 @@ def join(body: Joining, request: Request, response: Response, state: StateOf) ->
             names = (body.name, body.sign_in_name or person.sign_in_name)
             name, sign_in_name = require_names(connection, *names, but_for=person.id)
             people.rename(connection, person.id, name, sign_in_name)
-            person = Person(person.id, name, sign_in_name, person.role)
+            person = replace(person, name=name, sign_in_name=sign_in_name)
         passwords.require_good(body.password, (person.name, person.sign_in_name))
         people.set_hash(connection, person.id, passwords.hash_password(body.password))
         person_links.revoke(connection, person.id)
         if link.kind == RESET:
             # Whoever knew the old password, or had the device of the codes, is out.
             people.set_second_factor(connection, person.id, None, on=False)
+            person = replace(person, two_factor=False)
             devices.forget_all(connection, person.id)
         sign_ins.close_all(connection, person.id)
         csrf = open_session(state, connection, person, device, response)
         signing.know_device(state, connection, person, "", response)
         act = "joined" if link.kind == INVITE else "set a new password by a link"
         audit.note(connection, person.id, person.name, act, person.sign_in_name, device.address)
-    return _me(signing.with_csrf(person, csrf))
+    return _me(replace(person, csrf=csrf))
 
 
 def _link(connection: Connection, token: str) -> tuple[Link, Person]:

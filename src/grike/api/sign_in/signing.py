@@ -5,6 +5,7 @@ from __future__ import annotations
 import hmac
 import secrets
 import time
+from dataclasses import replace
 
 import pyotp
 from fastapi import Request, Response
@@ -61,12 +62,7 @@ def sign_in(state: State, body: SignInRequest, request: Request, response: Respo
         if passwords.is_outdated(found.password_hash):
             people.set_hash(connection, found.person.id, passwords.hash_password(body.password))
         audit.note(connection, found.person.id, found.person.name, "sign in", name, device.address)
-    return with_csrf(found.person, csrf)
-
-
-def with_csrf(person: Person, csrf: str) -> Person:
-    """Return a person with the token of the session that was opened."""
-    return Person(person.id, person.name, person.sign_in_name, person.role, csrf)
+    return replace(found.person, csrf=csrf)
 
 
 def know_device(
