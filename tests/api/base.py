@@ -11,8 +11,8 @@ from httpx import Response
 from grike.api.app import create_app
 from grike.api.passwords import hash_password
 from grike.api.state import Config
-from grike.core.codec import room_to
 from grike.core.planner import Problem, plan
+from grike.core.series_codec import room_to
 from grike.exchange.library import shipped_library
 from grike.store import changes, people, series
 from tests.builders import FULL, a_plan

@@ -107,6 +107,24 @@ class Exports(WithApplication):
         self.assertEqual(first["UID"], f"series-{self.series_id}-day-0@grike")
         self.assertEqual(len({event["UID"] for event in events(text)}), 3)
 
+    def test_times_of_the_set_up(self) -> None:
+        """Set up with half past six on Wednesdays: the calendar and who teaches go by that."""
+        setup = self.client.get(f"{self.path}/setup").json()
+        times = {"times": {"2": "18:30"}}
+        answer = self.client.put(f"{self.path}/setup", json=setup | times, headers=self.csrf)
+        self.assertEqual(answer.status_code, 200, answer.text)
+        begins = [
+            self.client.get(f"{self.path}/classes/{slot}").json()["begins"] for slot in (0, 1)
+        ]
+        self.assertEqual(begins, [None, "2026-12-02T18:30:00"])
+        first, second, _ = events(self.client.get(f"{self.path}/calendar.ics").text)
+        self.assertEqual((first["DTSTART"], second["DTSTART"]), ("20261130", "20261202T183000"))
+        version = self.client.get(f"{self.path}/setup").json()["version"]
+        wrong = setup | {"version": version, "times": {"1": "18:30"}}
+        answer = self.client.put(f"{self.path}/setup", json=wrong, headers=self.csrf)
+        self.assertEqual(answer.status_code, 422)
+        self.assertIn("Only a day of the series", answer.json()["fields"]["times"])
+
     def test_a_link_is_secret_until_it_is_revoked(self) -> None:
         """Without signing in it gives the calendar as it is now; revoked, or invented, nothing."""
         made = self.post(f"{self.path}/calendar-links").json()

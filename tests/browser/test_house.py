@@ -38,6 +38,8 @@ class House(WithBrowser):
         self.wait.until(lambda _: people.get_attribute("value") == "13")
         days = [own.text for own in self.all("[aria-label=Days] [aria-pressed=true]")]
         self.assertEqual(len(days), 1)
+        time = self.see("[aria-label='Tuesday, begins at']")
+        self.assertEqual(time.get_attribute("value"), "18:30")
         self.go("/house", "[aria-label='Forget Monday regulars']")
         self.press("Forget Monday regulars")
         self.see_text("No group is kept yet")

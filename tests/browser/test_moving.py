@@ -130,6 +130,40 @@ class Moving(WithBrowser):
         self.press("Do it")
         self.wait.until(lambda _: set(self.on_days()) == {4, 7, 9, 11})
 
+    def test_a_frame_picks_what_it_touches(self) -> None:
+        """Drawn from a gap, or with shift from a class, which is not dragged; nothing opens."""
+        draw = ActionChains(self.driver).move_to_element(self.see("[data-day='0']"))
+        draw.move_by_offset(0, -self.see("[data-day='0']").size["height"] // 2 - 3)
+        draw.click_and_hold().move_by_offset(10, 10).move_to_element(self.see("[data-day='2']"))
+        draw.release().perform()
+        self.see_text("2 classes")
+        draw = ActionChains(self.driver).key_down(Keys.SHIFT)
+        draw.move_to_element(self.see("[data-day='9'] [data-slot]")).click_and_hold()
+        draw.move_by_offset(10, 10).move_to_element(self.see("[data-day='11'] [data-slot]"))
+        draw.release().key_up(Keys.SHIFT).perform()
+        self.see_text("4 classes")
+        self.assertIn(f"/series/{self.series}", self.driver.current_url)
+        self.assertEqual(len(self.driver.window_handles), 1)
+        self.press("Lock")
+        self.wait.until(lambda _: len(self.all("[aria-label='locked']")) == 4)
+        self.assertEqual(self.on_days(), self.there)
+
+    def test_fingers_pick_several(self) -> None:
+        """Without shift: every press picks one more; a whole week, and a day of every week."""
+        self.see("[data-day='0'] button").click()
+        self.press("Pick several")
+        self.see("[data-day='4'] button").click()
+        self.see_text("2 classes")
+        self.press("All of week 1")
+        self.see_text("3 classes")
+        self.press("Every Monday")
+        self.see_text("4 classes")
+        self.assertEqual(self.axe(), [])
+        self.press("Leave it")
+        self.see("[data-day='4'] button").click()
+        self.see("[data-day='0'] button").click()
+        self.see_text("Week 1 Monday")
+
     def test_a_movement_is_followed_and_swapped_everywhere(self) -> None:
         """The repeats lens shows where it stands; another takes its place in all of them."""
         first = self.there[0]

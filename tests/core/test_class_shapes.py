@@ -20,7 +20,7 @@ from grike.core.anatomy import Muscle
 from grike.core.class_shape import ClassShape, ShapePart, Takes
 from grike.core.class_shape_codec import class_shape_from, class_shape_to
 from grike.core.clock import class_clock
-from grike.core.codec import design_from, design_to, shape_from, shape_to
+from grike.core.codec import design_from, design_to
 from grike.core.design import Role
 from grike.core.errors import InvalidInput
 from grike.core.family import Family
@@ -40,6 +40,7 @@ from grike.core.planner.variants.shaping import with_parts
 from grike.core.purpose import Purpose
 from grike.core.rules import Facts, broken_musts, default_sheet, findings
 from grike.core.series import SeriesPlan
+from grike.core.series_codec import shape_from, shape_to
 from grike.core.sheet import Mode
 from grike.core.volume import Yardstick
 from grike.exchange.shapes import chosen_shapes, shipped_shapes

@@ -7,7 +7,6 @@ from dataclasses import replace
 
 from grike.core.class_shape import ClassShape, ShapePart, Takes
 from grike.core.class_shape_codec import class_shape_from, class_shape_to
-from grike.core.codec import shape_from, shape_to
 from grike.core.design import Role
 from grike.core.errors import InvalidInput
 from grike.core.focus import Focus
@@ -18,6 +17,7 @@ from grike.core.planner.readiness import set_up_problems
 from grike.core.planner.shape_of_class import shape_of
 from grike.core.planner.variants.fit import fit_of, why_not
 from grike.core.rules import Facts, default_sheet, findings
+from grike.core.series_codec import shape_from, shape_to
 from grike.core.sheet import Mode
 from grike.exchange.shapes import chosen_shapes, shipped_shapes
 from tests.builders import FULL, QUICK, a_class, a_plan, a_shape, check, only, work

@@ -8,7 +8,6 @@ from dataclasses import replace
 from typing import Any
 
 from grike.core.cautions import Caution, breaks
-from grike.core.codec import shape_from, shape_to
 from grike.core.errors import InvalidInput
 from grike.core.focus import Focus
 from grike.core.kit import Kit
@@ -19,6 +18,7 @@ from grike.core.planner.readiness import set_up_problems
 from grike.core.purpose import Purpose
 from grike.core.rules import Facts, broken_musts, findings
 from grike.core.series import SeriesPlan
+from grike.core.series_codec import shape_from, shape_to
 from grike.core.sheet import Mode
 from grike.core.wishes import Pin, Wishes
 from tests.builders import (

@@ -4,10 +4,13 @@ from __future__ import annotations
 
 import datetime as dt
 import unittest
+from dataclasses import replace
 
+from grike.core.errors import InvalidInput
 from grike.core.seasons import next_season
 from grike.core.series import PlannedClass, SeriesPlan
-from grike.core.teaching import Teaching, to_be_taught
+from grike.core.series_codec import shape_from, shape_to
+from grike.core.teaching import Teaching, begins_at, to_be_taught
 from tests.builders import FULL, a_class, a_plan, circuit, work
 
 MONDAY = dt.date(2026, 11, 30)
@@ -64,3 +67,20 @@ class WeekGiven(unittest.TestCase):
         )
         known = [Teaching(2, at(2, 6), True), Teaching(7, at(7, 19), True)]
         self.assertEqual(to_be_taught(slots, known), [(9, at(9, 6)), (11, at(11, 18))])
+
+    def test_the_times_of_the_set_up(self) -> None:
+        """They hold where nobody is down yet; a time that somebody put down goes before."""
+        shape = a_plan(room=FULL, weeks=2, weekdays=(0, 2), start=MONDAY).shape
+        shape = replace(shape, times={0: dt.time(7), 2: dt.time(12)})
+        slots = {slot.day: slot for slot in shape.slots() if slot.week == 1}
+        known = [Teaching(2, at(2, 6), False)]
+        wanted = [(7, at(7, 7)), (9, at(9, 6))]
+        self.assertEqual(to_be_taught(slots, known, shape.times), wanted)
+        self.assertEqual(
+            [begins_at(own, shape.times) for own in slots.values()], [at(7, 7), at(9, 12)]
+        )
+        self.assertEqual(shape_from(shape_to(shape)), shape)
+        with self.assertRaisesRegex(InvalidInput, "Only a day of the series has a time"):
+            replace(shape, times={3: dt.time(7)})
+        with self.assertRaisesRegex(InvalidInput, "'noon' is no time of day"):
+            shape_from(shape_to(shape) | {"times": {"0": "noon"}})

@@ -9,8 +9,9 @@ from dataclasses import replace
 
 from yoyo import get_backend, read_migrations
 
-from grike.core.codec import design_to, shape_to
+from grike.core.codec import design_to
 from grike.core.rules.sheet_codec import sheet_to
+from grike.core.series_codec import shape_to
 from grike.exchange.library import library_document
 from grike.store import changes, library, people, series, sessions
 from grike.store.connection import Database

@@ -17,6 +17,8 @@ Document: TypeAlias = dict[str, JsonValue]
 #: JSON has no dates, so these are read from texts.
 Day = Annotated[dt.date, Field(strict=False)]
 Moment = Annotated[dt.datetime, Field(strict=False)]
+#: A time of day, by the clock on the wall.
+At = Annotated[dt.time, Field(strict=False)]
 
 
 class Model(BaseModel):

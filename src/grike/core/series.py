@@ -51,6 +51,7 @@ class SeriesShape:
     ``class_shapes``: the shapes of its classes; none: classes of one format each.
     ``shape_days``: of which of them, by id, the classes of a weekday are; without an entry, of any.
     ``kept_days``: the weekdays that keep their shape from week to week, with all else fresh.
+    ``times``: when the class of a weekday begins, by the clock on the wall; planning needs none.
     """
 
     name: str
@@ -68,6 +69,7 @@ class SeriesShape:
     class_shapes: tuple[ClassShape, ...] = ()
     shape_days: Mapping[int, frozenset[str]] = field(default_factory=dict)
     kept_days: frozenset[int] = frozenset()
+    times: Mapping[int, dt.time] = field(default_factory=dict)
 
     def __post_init__(self) -> None:
         problems = _shape_problems(self)
@@ -140,7 +142,7 @@ def _shape_problems(shape: SeriesShape) -> dict[str, str]:
     if unknown:
         problems["formats"] = f"'{unknown[0]}' is no format: choose from the list."
     shapes = _day_shape_problem(shape, frozenset(ids))
-    of_days = {"shape_days": shapes, "wishes": _days_off(shape)}
+    of_days = {"shape_days": shapes, "wishes": _days_off(shape), "times": _times_off(shape)}
     problems |= {field: words for field, words in of_days.items() if words}
     if len(shape.name) > MOST_NAME:
         problems["name"] = f"A name has at most {MOST_NAME} characters."
@@ -162,6 +164,12 @@ def _day_shape_problem(shape: SeriesShape, ids: frozenset[str]) -> str:
                 "use: choose it for the series, or take it out there."
             )
     return ""
+
+
+def _times_off(shape: SeriesShape) -> str:
+    if set(shape.times) <= set(shape.weekdays):
+        return ""
+    return "Only a day of the series has a time: choose the day, or take it out."
 
 
 def _days_off(shape: SeriesShape) -> str:

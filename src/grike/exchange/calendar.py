@@ -17,7 +17,7 @@ from grike.core.purpose import Purpose
 class Dated:
     """A class with its series, by id and name, where it is, and when it begins and with whom.
 
-    ``begins``: local time without a zone; None where nobody is down yet: then it is for the day.
+    ``begins``: local time without a zone; None where that is not known: then it is for the day.
     """
 
     series_id: int

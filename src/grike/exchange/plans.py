@@ -5,13 +5,14 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping
 from typing import Any
 
-from grike.core.codec import check_against_library, design_from, design_to, shape_from, shape_to
+from grike.core.codec import check_against_library, design_from, design_to
 from grike.core.errors import InvalidInput
 from grike.core.judging.finding import Finding
 from grike.core.library import Library
 from grike.core.plain import at
 from grike.core.rules.sheet_codec import sheet_from, sheet_to
 from grike.core.series import PlannedClass, SeriesPlan
+from grike.core.series_codec import shape_from, shape_to
 
 
 def request_from(data: Mapping[str, Any]) -> SeriesPlan:

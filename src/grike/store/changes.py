@@ -11,12 +11,13 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from typing import Any
 
-from grike.core.codec import design_to, shape_from, shape_to, stored_design_from
+from grike.core.codec import design_to, stored_design_from
 from grike.core.errors import Conflict
 from grike.core.moves import changed_days
 from grike.core.rules.sheet_codec import sheet_to
 from grike.core.rules.sheet_codec import stored_sheet_from as sheet_from
 from grike.core.series import PlannedClass, SeriesPlan
+from grike.core.series_codec import shape_from, shape_to
 from grike.store import series
 from grike.store.connection import Connection
 

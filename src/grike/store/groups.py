@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-import datetime as dt
 import json
 from dataclasses import dataclass
 
 from grike.core.cautions import Caution
 from grike.core.errors import Conflict, NotFound
 from grike.core.group import Group
+from grike.core.series_codec import times_from, times_to
 from grike.core.wishes import Member
 from grike.store.connection import Connection
 
@@ -48,7 +48,7 @@ def _read(name: str, body: str) -> Group:
             Member(own["name"], tuple(Caution(one) for one in own["cautions"]))
             for own in data["members"]
         ),
-        {int(day): dt.time.fromisoformat(at) for day, at in data["times"].items()},
+        times_from(data["times"]),
     )
 
 
@@ -61,7 +61,7 @@ def _written(group: Group) -> str:
             {"name": own.name, "cautions": [one.value for one in own.cautions]}
             for own in group.members
         ],
-        "times": {str(day): at.isoformat("minutes") for day, at in sorted(group.times.items())},
+        "times": times_to(group.times),
     }
     return json.dumps(data, ensure_ascii=False)
 

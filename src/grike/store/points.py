@@ -7,10 +7,11 @@ from collections.abc import Sequence
 from dataclasses import replace
 from typing import Any
 
-from grike.core.codec import shape_from, stored_design_from
+from grike.core.codec import stored_design_from
 from grike.core.errors import NotFound
 from grike.core.rules.sheet_codec import stored_sheet_from
 from grike.core.series import PlannedClass, SeriesPlan
+from grike.core.series_codec import shape_from
 from grike.store.changes import STATES, Entry
 from grike.store.connection import Connection
 

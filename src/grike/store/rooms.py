@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import json
 
-from grike.core.codec import room_from, room_to
 from grike.core.errors import NotFound
 from grike.core.kit import Room
+from grike.core.series_codec import room_from, room_to
 from grike.store.connection import Connection
 
 ALL = "SELECT id, body FROM room"

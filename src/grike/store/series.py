@@ -9,11 +9,12 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any
 
-from grike.core.codec import design_to, shape_from, shape_to, stored_design_from
+from grike.core.codec import design_to, stored_design_from
 from grike.core.design import ClassDesign
 from grike.core.errors import NotFound
 from grike.core.rules.sheet_codec import sheet_to, stored_sheet_from
 from grike.core.series import PlannedClass, SeriesPlan, SeriesShape
+from grike.core.series_codec import shape_from, shape_to
 from grike.store.connection import Connection
 
 ADD = """

@@ -19,10 +19,10 @@ from grike.api.board.models import (
 from grike.api.shared import BodyVolume, ChangeBrief, FindingModel, RoomModel
 from grike.api.state import HeldSeries
 from grike.core.advice.class_load import week_load
-from grike.core.codec import room_to
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.rules import BY_ID, Facts, Finding, cost_by_rule
 from grike.core.rules.w7_steps import W7, per_class_volumes, volume_steps
+from grike.core.series_codec import room_to
 from grike.core.sheet import Mode
 from grike.core.volume import Volume, add_volumes
 from grike.exchange.classes import number

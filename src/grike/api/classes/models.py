@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from pydantic import Field
 
-from grike.api.model import Day, Document, Model, OneOf
+from grike.api.model import Day, Document, Model, Moment, OneOf
 from grike.api.moves.models import ConsequencesModel
 from grike.api.sessions.models import SessionModel
 from grike.api.shared import BodyVolume, ChangeBrief, FindingModel, Write
@@ -101,6 +101,8 @@ class ClassDetail(Model):
     week: int
     weekday: int
     date: Day
+    #: When it begins by the set-up of the series.
+    begins: Moment | None
     name: str
     focus: OneOf[Focus]
     focus_name: str

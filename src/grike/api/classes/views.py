@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
+from typing import TypedDict
 
 from grike.api.board.class_view import class_volume
 from grike.api.board.views import HistoryModels, finding_model
@@ -33,6 +34,7 @@ from grike.core.rules import Facts
 from grike.core.rules.d7_carrying import carried_words
 from grike.core.sharing import taken_in_turns, without_kit
 from grike.core.sides import SideTotals
+from grike.core.teaching import begins_at
 from grike.exchange.classes import number
 from grike.store.sessions import Session
 
@@ -161,6 +163,25 @@ def _neighbours(facts: Facts, index: int) -> dict[str, int | None]:
     return {"previous": slots[place - 1], "next": slots[place + 1]}
 
 
+class _Clocks(TypedDict):
+    nominal_seconds: int
+    real_seconds: int
+    extra_seconds: int
+    nominal: list[CueModel]
+    real: list[CueModel]
+
+
+def _clocks(clock: ClassClock) -> _Clocks:
+    """Return how long a class takes by both clocks, with their cues."""
+    return {
+        "nominal_seconds": clock.nominal_seconds,
+        "real_seconds": clock.real_seconds,
+        "extra_seconds": clock.extra_seconds,
+        "nominal": [_cue(cue) for cue in clock.nominal],
+        "real": [_cue(cue) for cue in clock.real],
+    }
+
+
 def class_detail(
     held: HeldSeries, member: ClassFacts, history: HistoryModels, own: Sequence[SessionModel]
 ) -> ClassDetail:
@@ -175,6 +196,7 @@ def class_detail(
         week=slot.week,
         weekday=slot.weekday,
         date=slot.date,
+        begins=begins_at(slot, facts.shape.times),
         name=design.name,
         focus=design.focus,
         focus_name=FOCUS_NAMES[design.focus],
@@ -185,11 +207,7 @@ def class_detail(
         room=stored.plan.shape.room.name,
         locked=member.planned.locked,
         slot_seconds=design.slot_seconds,
-        nominal_seconds=clock.nominal_seconds,
-        real_seconds=clock.real_seconds,
-        extra_seconds=clock.extra_seconds,
-        nominal=[_cue(cue) for cue in clock.nominal],
-        real=[_cue(cue) for cue in clock.real],
+        **_clocks(clock),
         blocks=blocks_of(facts, member, clock),
         volume=class_volume(member, facts.sheet),
         load=_load(member),

@@ -12,6 +12,7 @@ from grike.api.security import SignedIn, StateOf
 from grike.api.state import State
 from grike.core.errors import NotFound
 from grike.core.rules import Facts
+from grike.core.teaching import begins_at
 from grike.exchange.calendar import Dated, to_calendar
 from grike.exchange.tables import PLAN_HEAD, plan_rows, to_csv, to_workbook
 from grike.store import calendar_links, series, sessions
@@ -100,7 +101,9 @@ def _calendar(state: State, connection: Connection, series_id: int) -> Response:
             shape.name,
             shape.room.name,
             member,
-            begins=own.starts_at if (own := taught.get(member.slot.day)) else None,
+            begins=own.starts_at
+            if (own := taught.get(member.slot.day))
+            else begins_at(member.slot, shape.times),
             teacher=(own.instructor or "") if own else "",
         )
         for member in facts.classes

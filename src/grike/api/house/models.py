@@ -2,17 +2,11 @@
 
 from __future__ import annotations
 
-import datetime as dt
-from typing import Annotated
-
 from pydantic import Field
 
-from grike.api.model import Model, OneOf
+from grike.api.model import At, Model, OneOf
 from grike.api.series.models import MemberModel
 from grike.core.cautions import Caution
-
-#: A time of the day, as text: "18:00".
-At = Annotated[dt.time, Field(strict=False)]
 
 
 class GroupFields(Model):

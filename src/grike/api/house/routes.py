@@ -7,9 +7,9 @@ from fastapi import APIRouter
 from grike.api.house.models import GroupChange, GroupFields, GroupModel
 from grike.api.security import Director, SignedIn, StateOf
 from grike.api.shared import Changed, Created, RoomModel
-from grike.core.codec import room_from
 from grike.core.errors import InvalidInput
 from grike.core.group import Group
+from grike.core.series_codec import room_from
 from grike.core.wishes import Member
 from grike.store import groups, rooms
 from grike.store.groups import StoredGroup

@@ -20,7 +20,6 @@ from grike.api.security import SignedIn, StateOf
 from grike.api.shared import Named, NamedOf
 from grike.core.anatomy import FACTS
 from grike.core.cautions import CAUTIONS
-from grike.core.codec import room_to
 from grike.core.family import WORK_FAMILIES, family_name
 from grike.core.focus import FOCUS_NAMES
 from grike.core.formats import FORMATS
@@ -30,6 +29,7 @@ from grike.core.planner.variants import main_kinds
 from grike.core.progression import LEVER_NAMES
 from grike.core.rules import CATALOGUE, Rule
 from grike.core.safety import BEFORE, SAY_FIRST, STOP
+from grike.core.series_codec import room_to
 from grike.core.sources import SOURCES
 from grike.exchange.format_fields import format_forms
 from grike.exchange.presets import Preset, presets

@@ -27,7 +27,6 @@ from grike.api.shared import Changed, Created
 from grike.api.state import State
 from grike.core.advice.compare import Side, compare
 from grike.core.class_shape_codec import class_shape_to
-from grike.core.codec import shape_from, shape_to
 from grike.core.design import ClassDesign
 from grike.core.errors import Conflict, InvalidInput, NotFound
 from grike.core.focus import FOCUS_NAMES
@@ -36,6 +35,7 @@ from grike.core.planner.readiness import set_up_problems
 from grike.core.rules import BY_ID, Facts
 from grike.core.rules.sheet_codec import sheet_from, sheet_to
 from grike.core.series import SeriesPlan, SeriesShape
+from grike.core.series_codec import shape_from, shape_to
 from grike.core.wishes import Wishes
 from grike.exchange.plans import plan_from
 from grike.exchange.shapes import chosen_shapes
@@ -78,7 +78,8 @@ def _fitting(data: dict[str, Any]) -> dict[str, Any]:
     asked = data.get("shape_days", {})
     left = {d: [own for own in asked[d] if own in ids] for d in asked if int(d) in days}
     kept = [day for day in data.get("kept_days", ()) if day in days]
-    return {**data, "shape_days": left, "kept_days": kept}
+    times = {day: at for day, at in data.get("times", {}).items() if int(day) in days}
+    return {**data, "shape_days": left, "kept_days": kept, "times": times}
 
 
 @router.post("/series/{series_id}/what-ifs", status_code=202)

@@ -6,7 +6,7 @@ from typing import Annotated
 
 from pydantic import Field
 
-from grike.api.model import Day, Model, Moment, OneOf
+from grike.api.model import At, Day, Model, Moment, OneOf
 from grike.api.shared import RoomModel, RuleChange, Write
 from grike.core.cautions import Caution
 from grike.core.focus import Focus
@@ -93,6 +93,8 @@ class NewSeries(Model):
     #: Of which of them the classes of a weekday are; and the weekdays that keep their shape.
     shape_days: dict[Annotated[int, Field(strict=False)], list[str]] = Field(default_factory=dict)
     kept_days: list[int] = Field(default_factory=list, max_length=7)
+    #: When the class of a weekday begins.
+    times: dict[Annotated[int, Field(strict=False)], At] = Field(default_factory=dict)
     wishes: WishesModel = Field(default_factory=lambda: WishesModel())
     rules: dict[str, RuleChange] = Field(default_factory=dict)
     yardstick: OneOf[Yardstick] = Yardstick.SECONDS

@@ -29,12 +29,12 @@ from grike.api.series.models import (
 from grike.api.series.set_up import empty_plan
 from grike.api.shared import Changed, Created
 from grike.core.advice.consequences import consequences
-from grike.core.codec import shape_from, shape_to
 from grike.core.errors import Conflict, NotYours
 from grike.core.kit import Room
 from grike.core.moves import reshaped
 from grike.core.planner.readiness import set_up_problems
 from grike.core.rules.sheet_codec import sheet_to
+from grike.core.series_codec import shape_from, shape_to
 from grike.exchange.plans import plan_to
 from grike.store import changes, rooms, runs, series, sessions, shapes
 from grike.store.changes import Change

@@ -7,9 +7,9 @@ from collections.abc import Iterable
 from grike.api.series.models import NewSeries
 from grike.core.class_shape import ClassShape
 from grike.core.class_shape_codec import class_shape_to
-from grike.core.codec import shape_from
 from grike.core.rules.sheet_codec import sheet_from
 from grike.core.series import SeriesPlan
+from grike.core.series_codec import shape_from
 from grike.exchange.shapes import chosen_shapes
 from grike.store.shapes import OwnShape
 

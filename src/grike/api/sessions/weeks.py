@@ -80,7 +80,7 @@ def give_week(series_id: int, week: int, body: WeekTeacher, _: Director, state: 
         ]
         wanted = [
             WeekSession(day=day, starts_at=at, instructor=body.instructor)
-            for day, at in to_be_taught(slots, known)
+            for day, at in to_be_taught(slots, known, stored.plan.shape.times)
         ]
         _put(connection, stored, held, wanted)
     done = len(slots) - len(wanted)

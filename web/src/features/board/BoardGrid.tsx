@@ -2,6 +2,7 @@ import { Box, chakra, Text } from '@chakra-ui/react';
 import { memo, useMemo } from 'react';
 
 import { Cell, type Look, ShownClasses } from './Cell';
+import { Marquee } from './Marquee';
 import type { Moving } from './moves';
 import type { Schemas } from '~/shared/http/client';
 import { DAYS, shortDate } from '~/shared/format/time';
@@ -15,18 +16,24 @@ interface Props {
   movable: boolean;
   onWeek: (week: number) => void;
   onPick: (day: number, more: boolean) => void;
+  onPickAll: (days: number[], more: boolean) => void;
   onOver: (day: number) => void;
   onPut: (day: number) => void;
   /** Begin a class by hand on a day without one; null for who may not. */
   onWrite: ((day: number) => void) | null;
 }
 
+/** Told by a screen reader on the way into the board: one that reads with the arrows keeps them from a carried class. */
+const HOW =
+  'The button of a class moves, copies, locks it or takes it off. Without a reading mode, space on a class picks it up, ' +
+  'arrows choose a day, space puts it down.';
+
 /** The names of the days stay in sight while one goes down the weeks. */
 const TOP = { position: 'sticky', top: '0', bg: 'page' } as const;
 
 /** Weeks down, days across. */
 export function BoardGrid(props: Props) {
-  const { board, look, week, picked, moving, movable, onWeek, onPick, onOver, onPut, onWrite } = props;
+  const { board, look, week, picked, moving, movable, onWeek, onPick, onPickAll, onOver, onPut, onWrite } = props;
   const at = useMemo(
     () => new Map(board.classes.map((entry) => [entry.week * 7 + entry.weekday, entry])),
     [board.classes],
@@ -42,6 +49,7 @@ export function BoardGrid(props: Props) {
       borderSpacing="1.5"
       css={{ borderCollapse: 'separate' }}
       aria-label="Series board"
+      aria-describedby={movable ? 'board-how' : undefined}
     >
       <thead>
         <tr>
@@ -87,7 +95,12 @@ export function BoardGrid(props: Props) {
   );
   return (
     <ShownClasses value={shown}>
-      <Box overflowX={{ base: 'auto', lg: 'visible' }}>{grid}</Box>
+      <Marquee disabled={!movable || moving !== null} onPicked={onPickAll}>
+        <Box overflowX={{ base: 'auto', lg: 'visible' }}>{grid}</Box>
+        <Box id="board-how" srOnly>
+          {HOW}
+        </Box>
+      </Marquee>
     </ShownClasses>
   );
 }

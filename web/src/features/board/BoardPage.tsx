@@ -87,6 +87,7 @@ function LoadedBoard({ board }: { board: Schemas['Board'] }) {
               movable={director}
               onWeek={week}
               onPick={moves.pick}
+              onPickAll={moves.pickAll}
               onOver={moves.over}
               onPut={moves.put}
               onWrite={director ? moves.write : null}
@@ -154,6 +155,9 @@ function Side({ board, view, seen, moves, onWeek }: SideProps) {
         key={moves.picked.join()}
         board={board}
         days={moves.picked}
+        several={moves.several}
+        onSeveral={moves.setSeveral}
+        onPickAll={moves.pickAll}
         onMoving={moves.setMoving}
         onMake={moves.make}
         onLeave={moves.leave}

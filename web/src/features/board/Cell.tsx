@@ -52,11 +52,17 @@ export const Cell = memo(function Cell(props: Props) {
   const { setNodeRef: place } = useDroppable({ id: day, disabled: !open });
   const { setNodeRef: held, listeners } = useDraggable({ id: day, disabled: !movable });
   return (
-    <div ref={place} className={picked ? `${css.cell} ${css.picked}` : css.cell} data-day={day}>
+    <div
+      ref={place}
+      className={picked ? `${css.cell} ${css.picked}` : css.cell}
+      data-day={day}
+      data-movable={movable || undefined}
+    >
       <div
         ref={held}
         {...listeners}
         className={css.cell}
+        data-held={movable || undefined}
         onClickCapture={(event) => {
           if (!event.shiftKey && !event.ctrlKey && !event.metaKey) return;
           if (!movable) return;

@@ -6,12 +6,16 @@ import { BodyColumn } from './BodyColumn';
 import { Trial } from './MovePanel';
 import { type Move, type Moving, useLocks } from './moves';
 import type { Schemas } from '~/shared/http/client';
-import { dayLabel } from '~/shared/format/time';
+import { dayLabel, DAYS } from '~/shared/format/time';
 import { Trouble } from '~/shared/ui/States';
+import { Toggle } from '~/shared/ui/Toggle';
 
 interface Props {
   board: Schemas['Board'];
   days: readonly number[];
+  several: boolean;
+  onSeveral: (on: boolean) => void;
+  onPickAll: (days: number[], more: boolean) => void;
   onMoving: (moving: Moving) => void;
   onMake: (move: Move) => void;
   onLeave: () => void;
@@ -19,7 +23,8 @@ interface Props {
 }
 
 /** Beside the board: what can be done with the classes that are picked. */
-export function PickedPanel({ board, days, onMoving, onMake, onLeave, busy }: Props) {
+export function PickedPanel(props: Props) {
+  const { board, days, several, onSeveral, onPickAll, onMoving, onMake, onLeave, busy } = props;
   const [move, setMove] = useState<Move | null>(null);
   const locks = useLocks(board.id, board.version);
   const picked = board.classes.filter((entry) => days.includes(entry.week * 7 + entry.weekday));
@@ -59,9 +64,35 @@ export function PickedPanel({ board, days, onMoving, onMake, onLeave, busy }: Pr
         <Act onDo={() => locks.mutate({ slots, locked: !locked })}>{locked ? 'Unlock' : 'Lock'}</Act>
         <Act onDo={() => setMove({ kind: 'take-off', days: [...days] })}>Take off</Act>
       </Flex>
+      <Flex gap="2" wrap="wrap" mt="2">
+        <Toggle size="xs" on={several} onToggle={() => onSeveral(!several)}>
+          Pick several
+        </Toggle>
+        <Act
+          onDo={() =>
+            onPickAll(
+              daysOf(board, (entry) => entry.week === first.week),
+              true,
+            )
+          }
+        >
+          All of week {first.week + 1}
+        </Act>
+        <Act
+          onDo={() =>
+            onPickAll(
+              daysOf(board, (entry) => entry.weekday === first.weekday),
+              true,
+            )
+          }
+        >
+          Every {DAYS[first.weekday]}
+        </Act>
+      </Flex>
       {days.length === 1 && <CopyWeek board={board} week={first.week} onTry={setMove} />}
       <Text fontSize="xs" color="soft" mt="2">
-        Shift and a click on other classes picks several. Drag a class to move it.
+        Shift and a click picks one more; shift and a drag, or a drag from a gap, all that the frame touches. Drag a
+        class to move it.
       </Text>
       {locks.error && <Trouble error={locks.error} />}
       {move && (
@@ -82,6 +113,10 @@ export function PickedPanel({ board, days, onMoving, onMake, onLeave, busy }: Pr
       )}
     </section>
   );
+}
+
+function daysOf(board: Schemas['Board'], wanted: (entry: Schemas['BoardClass']) => boolean): number[] {
+  return board.classes.filter(wanted).map((entry) => entry.week * 7 + entry.weekday);
 }
 
 function Act({ onDo, children }: { onDo: () => void; children: React.ReactNode }) {

@@ -14,6 +14,10 @@ export interface Moves {
   busy: boolean;
   error: Error | null;
   pick: (day: number, more: boolean) => void;
+  pickAll: (days: number[], more: boolean) => void;
+  /** Whether every press picks one more, for fingers that have no shift. */
+  several: boolean;
+  setSeveral: (on: boolean) => void;
   setMoving: (moving: Moving | null) => void;
   setCarrying: (carrying: Carrying | null) => void;
   over: (day: number) => void;
@@ -28,11 +32,13 @@ export interface Moves {
 export function useMoves(board: Schemas['Board']): Moves {
   const may = useIsDirector();
   const [picked, setPicked] = useState<number[]>([]);
+  const [several, setSeveral] = useState(false);
   const [moving, setHeld] = useState<Moving | null>(null);
   const [carrying, setCarried] = useState<Carrying | null>(null);
   const { mutate, reset, isPending, error } = useMove(board.id, board.version);
   const leave = useCallback(() => {
     setPicked([]);
+    setSeveral(false);
     setHeld(null);
     setCarried(null);
   }, []);
@@ -63,8 +69,13 @@ export function useMoves(board: Schemas['Board']): Moves {
     (day: number, more: boolean) =>
       setPicked((days) => {
         if (days.includes(day)) return days.filter((own) => own !== day);
-        return more ? [...days, day] : [day];
+        return more || several ? [...days, day] : [day];
       }),
+    [several],
+  );
+  const pickAll = useCallback(
+    (wanted: number[], more: boolean) =>
+      setPicked((days) => (more ? [...days, ...wanted.filter((day) => !days.includes(day))] : wanted)),
     [],
   );
   const over = useCallback((day: number) => setHeld((held) => held && { ...held, over: day }), []);
@@ -77,5 +88,5 @@ export function useMoves(board: Schemas['Board']): Moves {
     [mutate, navigate, id, slots],
   );
   const state = { may, picked, moving, carrying, busy: isPending, error };
-  return { ...state, pick, setMoving, setCarrying, over, put, drop, make, write, leave };
+  return { ...state, pick, pickAll, several, setSeveral, setMoving, setCarrying, over, put, drop, make, write, leave };
 }

@@ -1,10 +1,10 @@
-import { Flex, Input, Text } from '@chakra-ui/react';
+import { Box, Flex, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 
 import { type Group, type GroupFields, useGroups } from './api';
 import { KeptForm } from './KeptForm';
-import { Cautions, Members } from '~/features/setup';
+import { Cautions, DayTimes, Members } from '~/features/setup';
 import { LEVELS } from '~/shared/format/levels';
 import { DAYS } from '~/shared/format/time';
 import { Problem } from '~/shared/http/problem';
@@ -12,6 +12,7 @@ import { catalogueOptions } from '~/shared/http/vocabulary';
 import { NumberField, SelectField, TextField } from '~/shared/ui/Fields';
 
 const NEW: GroupFields = { name: '', heads: 16, level: 2, cautions: [], members: [], times: {} };
+const EVERY_DAY = DAYS.map((_, day) => day);
 
 /** A group to be kept, or kept otherwise. */
 export function EditGroup({ group, onDone }: { group: Group | null; onDone: () => void }) {
@@ -20,11 +21,6 @@ export function EditGroup({ group, onDone }: { group: Group | null; onDone: () =
   const [draft, setDraft] = useState<GroupFields>(group ? fieldsOf(group) : NEW);
   const set = (part: Partial<GroupFields>) => setDraft({ ...draft, ...part });
   const fields = keep.error instanceof Problem ? keep.error.fields : {};
-  const times = draft.times ?? {};
-  const setTime = (day: number, at: string) => {
-    const kept = Object.entries(times).filter(([own]) => own !== String(day));
-    set({ times: Object.fromEntries(at ? [...kept, [String(day), at]] : kept) });
-  };
   return (
     <KeptForm
       what="group"
@@ -58,21 +54,15 @@ export function EditGroup({ group, onDone }: { group: Group | null; onDone: () =
           onChange={(level) => set({ level: Number(level) })}
         />
       </Flex>
-      <Flex gap="3" my="3" wrap="wrap" role="group" aria-label="When they come">
-        {DAYS.map((name, day) => (
-          <Flex as="label" key={name} direction="column" fontSize="xs">
-            {name}
-            <Input
-              type="time"
-              size="xs"
-              w="28"
-              aria-label={`${name}, begins at`}
-              value={(times[day] ?? '').slice(0, 5)}
-              onChange={(event) => setTime(day, event.target.value)}
-            />
-          </Flex>
-        ))}
-      </Flex>
+      <Box my="3">
+        <DayTimes
+          label="When they come"
+          days={EVERY_DAY}
+          times={draft.times ?? {}}
+          error={fields.times}
+          onTimes={(times) => set({ times })}
+        />
+      </Box>
       {catalogue && (
         <>
           <Flex gap="1" py="1" wrap="wrap">

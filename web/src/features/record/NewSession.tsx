@@ -9,7 +9,7 @@ import { Trouble } from '~/shared/ui/States';
 /** Put somebody down to teach a class, on its day unless another is chosen. */
 export function NewSession({ detail }: { detail: Schemas['ClassDetail'] }) {
   const people = useQuery(peopleOptions);
-  const [at, setAt] = useState(`${detail.date}T18:00`);
+  const [at, setAt] = useState((detail.begins ?? `${detail.date}T18:00`).slice(0, 16));
   const [who, setWho] = useState('');
   const { add } = useSessionWrites(detail.series, detail.slot);
   return (

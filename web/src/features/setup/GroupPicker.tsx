@@ -13,12 +13,12 @@ export function GroupPicker({ draft, onDraft }: { draft: NewSeries; onDraft: (dr
   const take = (id: number) => {
     const group = groups.data.find((own) => own.id === id);
     if (!group) return;
-    const days = Object.keys(group.times ?? {})
+    const { heads, level, cautions = [], members = [], times = {} } = group;
+    const days = Object.keys(times)
       .map(Number)
       .sort((one, other) => one - other);
-    const { heads, level, cautions = [], members = [] } = group;
     const next = withWishes({ ...draft, heads, level }, { cautions, members });
-    onDraft(days.length ? withDays(next, days) : next);
+    onDraft(days.length ? { ...withDays(next, days), times } : next);
   };
   return (
     <Flex align="center" gap="2" mb="3">
@@ -30,7 +30,7 @@ export function GroupPicker({ draft, onDraft }: { draft: NewSeries; onDraft: (dr
           value=""
           onChange={(event) => take(Number(event.target.value))}
         >
-          <option value="">Take over people, level, cautions, days</option>
+          <option value="">Take over people, level, cautions, days, times</option>
           {groups.data.map((group) => (
             <option key={group.id} value={group.id}>
               {group.name}

@@ -7,6 +7,7 @@ import { type NewSeries, setupOptions, useSaveAndPlan } from './api';
 import { Carrying } from './Carrying';
 import { ClosedDays } from './ClosedDays';
 import { DayPicker } from './DayPicker';
+import { DayTimes } from './DayTimes';
 import { DayWishes } from './DayWishes';
 import { FormatMenu } from './FormatMenu';
 import { classCount, ruleNumber, withDays, withRuleNumber, withShapes } from './draft';
@@ -150,6 +151,15 @@ function SetupForm({ id, version, planned, findings, first }: FormProps) {
             error={fields.weekdays}
             onDays={(weekdays) => put(withDays(draft, weekdays))}
           />
+          <Box mt="2">
+            <DayTimes
+              label="When the classes begin"
+              days={draft.weekdays}
+              times={draft.times ?? {}}
+              error={fields.times}
+              onTimes={(times) => set({ times })}
+            />
+          </Box>
         </Box>
         {catalogue && (
           <>

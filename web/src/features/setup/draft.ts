@@ -96,11 +96,12 @@ export function withShapes(draft: NewSeries, shapes: string[]): NewSeries {
   return shapes.length ? { ...next, formats: [] } : { ...next, kept_days: [] };
 }
 
-/** A draft with other days of the week; shapes that were asked for on days that are gone go with them. */
+/** A draft with other days of the week; what was asked for on days that are gone goes with them. */
 export function withDays(draft: NewSeries, weekdays: number[]): NewSeries {
   const asked = Object.entries(draft.shape_days ?? {}).filter(([day]) => weekdays.includes(Number(day)));
   const kept_days = (draft.kept_days ?? []).filter((day) => weekdays.includes(day));
-  return { ...draft, weekdays, shape_days: Object.fromEntries(asked), kept_days };
+  const times = Object.fromEntries(Object.entries(draft.times ?? {}).filter(([day]) => weekdays.includes(Number(day))));
+  return { ...draft, weekdays, shape_days: Object.fromEntries(asked), kept_days, times };
 }
 
 export type Preset = Schemas['PresetModel'];

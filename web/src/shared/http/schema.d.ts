@@ -2789,6 +2789,8 @@ export interface components {
          *     ``spared``: the names of the cautions that hold in it, the group's and its own.
          */
         ClassDetail: {
+            /** Begins */
+            begins: string | null;
             /** Blocks */
             blocks: components["schemas"]["BlockModel"][];
             /**
@@ -4111,6 +4113,10 @@ export interface components {
              * Format: date
              */
             start: string;
+            /** Times */
+            times?: {
+                [key: string]: string;
+            };
             /** Weekdays */
             weekdays: number[];
             /** Weeks */
@@ -4771,6 +4777,10 @@ export interface components {
              * Format: date
              */
             start: string;
+            /** Times */
+            times?: {
+                [key: string]: string;
+            };
             /** Version */
             version: number;
             /** Weekdays */
