@@ -13,20 +13,25 @@ import pymysql
 from dbutils.pooled_db import PooledDB
 
 from grike.core.errors import Busy, Conflict, Unavailable
+from grike.store.patience import (
+    ANSWER_SECONDS,
+    CONNECT_SECONDS,
+    ROW_SECONDS,
+    WAIT_SECONDS,
+    Patience,
+)
 
 Row: TypeAlias = dict[str, Any]
 log = logging.getLogger("grike")
 
 CONNECTIONS = 16
-#: So long a request waits for a connection, and for a row that somebody else is writing. People
-#: wait two seconds before they wonder; a hung database must not keep every page.
-CONNECTION_SECONDS, ROW_SECONDS, ANSWER_SECONDS = 2.0, 2, 10
 #: The errors of MariaDB where another transaction was in the way, and nothing is wrong.
 ROW_IS_HELD = frozenset({1205, 1213})
 #: Numbers below are the server's own; of those only these say that it cannot work just now: too
 #: many connections, shutting down, broken lines, a killed connection, no room left.
 LOCAL_ERRORS = range(1000, 2000)
 CANNOT_WORK = frozenset({1021, 1030, 1040, 1053, 1114, 1158, 1159, 1160, 1161, 1290, 1927})
+SILENT = OSError("it does not answer anybody")
 
 
 class Connection:
@@ -72,11 +77,13 @@ class Database:
         self.url = url
         # The pool itself can only wait for ever.
         self._free = threading.BoundedSemaphore(connections)
+        self._patience = Patience()
         self._pool = PooledDB(
-            creator=pymysql,
+            creator=self._patience,
             maxconnections=connections,
             blocking=True,
-            ping=1,
+            # It would look one after the other whether idle connections live, holding up all.
+            ping=0,
             host=parts.hostname or "127.0.0.1",
             port=parts.port or 3306,
             user=unquote(parts.username or ""),
@@ -85,7 +92,7 @@ class Database:
             charset="utf8mb4",
             cursorclass=pymysql.cursors.DictCursor,
             autocommit=False,
-            connect_timeout=3,
+            connect_timeout=CONNECT_SECONDS,
             read_timeout=ANSWER_SECONDS,
             write_timeout=ANSWER_SECONDS,
             init_command=f"SET SESSION innodb_lock_wait_timeout = {ROW_SECONDS}",
@@ -100,9 +107,12 @@ class Database:
         Conflict where the same was saved by somebody else. ``begin`` is what makes a connection
         that is lost on the way an error instead of a silent half.
         """
-        if not self._free.acquire(timeout=CONNECTION_SECONDS):
-            raise _busy()
+        self._patience.begin()
+        if not self._free.acquire(timeout=WAIT_SECONDS):
+            raise _gone(SILENT) if self._patience.in_vain() else _busy()
         try:
+            if self._patience.in_vain():
+                raise _gone(SILENT)
             with self._begun() as raw:
                 yield Connection(raw)
         finally:
@@ -112,8 +122,10 @@ class Database:
     def _begun(self) -> Iterator[Any]:
         try:
             raw = self._pool.connection()
+            _look(raw)
             raw.begin()
         except (pymysql.err.OperationalError, pymysql.err.InterfaceError, OSError) as error:
+            self._patience.note_silence()
             raise _gone(error) from error
         committing = False
         try:
@@ -121,6 +133,8 @@ class Database:
             committing = True
             raw.commit()
         except (pymysql.err.OperationalError, pymysql.err.InterfaceError, OSError) as error:
+            if "timed out" in str(error):
+                self._patience.note_silence()
             _roll_back(raw)
             number = error.args[0] if error.args else 0
             if number in ROW_IS_HELD:
@@ -146,7 +160,7 @@ class Database:
             connection.row("SELECT 1")
 
     @contextmanager
-    def alone(self, what: str, seconds: int = 5) -> Iterator[None]:
+    def alone(self, what: str, seconds: int = 1) -> Iterator[None]:
         """Be the only one of all processes on this database that does something.
 
         Raises Busy where another one is at it for longer.
@@ -164,6 +178,12 @@ class Database:
     def close(self) -> None:
         """Close all idle connections."""
         self._pool.close()
+
+
+def _look(raw: Any) -> None:
+    """Ask a connection for nothing: one that was closed meanwhile is made again, outside a lock."""
+    with raw.cursor() as cursor:
+        cursor.execute("DO 0")
 
 
 def _roll_back(raw: Any) -> None:
