@@ -9,7 +9,7 @@ import threading
 
 
 class SilentLine:
-    """Listens on loopback and hands on to a port, both ways, for as long as it is not ``silent``."""
+    """Listens on loopback and hands on to a port, both ways, until it is ``silent``."""
 
     def __init__(self, port: int) -> None:
         self._to = port
@@ -45,8 +45,7 @@ class SilentLine:
                     self._over.wait(0.02)
                     continue
                 for key, _ in ready.select(0.05):
-                    end = key.fileobj
-                    assert isinstance(end, socket.socket)
+                    end = near if key.fd == near.fileno() else far
                     if self.silent.is_set():
                         break
                     data = end.recv(65536)

@@ -46,6 +46,7 @@ from grike.api.shapes import routes as shapes
 from grike.api.sign_in import routes as sign_in
 from grike.api.state import Config, State
 from grike.api.templates import routes as templates
+from grike.api.turns import Turns
 from grike.exchange.library import library_document
 from grike.store import audit, limits, retention
 from grike.store import library as stored_library
@@ -148,6 +149,7 @@ def create_app(config: Config) -> FastAPI:
         generate_unique_id_function=_route_name,
     )
     app.state.grike = state
+    app.state.turns = Turns()
     # The highest level costs three times as much and saves a twentieth.
     app.add_middleware(GZipMiddleware, minimum_size=800, compresslevel=4)
     app.add_middleware(Audited)

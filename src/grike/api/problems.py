@@ -67,7 +67,7 @@ RESPONSES: dict[int | str, dict[str, Any]] = {
         413: "The request is too large",
         415: "The request is of another kind",
         422: "Some values cannot be used",
-        429: "Too many attempts",
+        429: "Too many tries, or too much asked for at once",
         503: "The database cannot be reached, or others are saving",
     }.items()
 }

@@ -9,7 +9,7 @@ GrikeError
 ├── NotSignedIn       no valid session
 │   └── CodeNeeded    name and password are right; a code is asked besides
 ├── NotAllowed        signed in, but the role may not do this
-├── TooManyAttempts   sign-in attempts are limited
+├── TooManyAttempts   tries, or what one asks for at once, are limited
 └── Unavailable       the database or the planner cannot be reached just now
     └── Busy          the same rows are being written by somebody else
 """
@@ -100,7 +100,7 @@ class NotAllowed(GrikeError):
 
 
 class TooManyAttempts(GrikeError):
-    """Sign-in attempts are limited."""
+    """Tries are limited, and what one asks for at once."""
 
     code = "too-many-attempts"
 

@@ -10,6 +10,7 @@ from grike.api.classes.access import member_of, require_unlocked
 from grike.api.classes.models import ChoiceModel, ChoicesModel
 from grike.api.classes.views import blocks_of
 from grike.api.security import SignedIn, StateOf
+from grike.api.turns import COSTLY
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.planner import Settings
 from grike.core.planner.second import SecondChoice, second_choices
@@ -20,7 +21,7 @@ from grike.exchange.classes import class_to
 router = APIRouter(prefix="/api/series/{series_id}/classes/{slot}", tags=["classes"])
 
 
-@router.get("/choices")
+@router.get("/choices", dependencies=COSTLY)
 def get_choices(series_id: int, slot: int, _: SignedIn, state: StateOf) -> ChoicesModel:
     """Return other classes for a slot, in its shape and in another, and what each would change."""
     with state.database.transaction() as connection:

@@ -11,6 +11,7 @@ from grike.api.classes.models import AlternativeModel, DraftDocument, DraftModel
 from grike.api.classes.written import written
 from grike.api.moves.views import consequences_model
 from grike.api.security import Director, StateOf
+from grike.api.turns import COSTLY
 from grike.core.advice.alternatives import alternatives
 from grike.core.advice.consequences import consequences
 from grike.core.rules import Facts
@@ -19,7 +20,7 @@ from grike.store import changes
 router = APIRouter(prefix="/api/series/{series_id}/classes/{slot}/draft", tags=["classes"])
 
 
-@router.post("")
+@router.post("", dependencies=COSTLY)
 def try_draft(
     series_id: int, slot: int, body: DraftDocument, person: Director, state: StateOf
 ) -> DraftModel:
@@ -38,7 +39,7 @@ def try_draft(
     )
 
 
-@router.post("/alternatives")
+@router.post("/alternatives", dependencies=COSTLY)
 def draft_alternatives(
     series_id: int, slot: int, body: DraftPlace, _: Director, state: StateOf
 ) -> list[AlternativeModel]:

@@ -25,6 +25,7 @@ from grike.api.model import Document
 from grike.api.pages import AskedFor
 from grike.api.security import Director, SignedIn, StateOf
 from grike.api.shared import Changed
+from grike.api.turns import COSTLY
 from grike.core.advice.alternatives import alternatives
 from grike.core.advice.shorten import ORDER, Shortened, shorten
 from grike.core.editing import swapped, with_block, work_blocks
@@ -70,7 +71,7 @@ def get_class_document(series_id: int, slot: int, _: SignedIn, state: StateOf) -
     return class_to(member.design, member.known)
 
 
-@router.get("/alternatives")
+@router.get("/alternatives", dependencies=COSTLY)
 def get_alternatives(
     series_id: int, slot: int, block: int, place: int, _: SignedIn, state: StateOf
 ) -> list[AlternativeModel]:
@@ -127,7 +128,7 @@ def lock_block(
     return Changed(label=label)
 
 
-@router.post("/refill")
+@router.post("/refill", dependencies=COSTLY)
 def refill_class(
     series_id: int, slot: int, body: RefillRequest, person: Director, state: StateOf
 ) -> Changed:
@@ -173,7 +174,7 @@ def _shortened(facts: Facts, member: ClassFacts, minutes: int, order: Sequence[s
     )
 
 
-@router.get("/shortened")
+@router.get("/shortened", dependencies=COSTLY)
 def get_shortened(
     series_id: int,
     slot: int,

@@ -10,6 +10,7 @@ from fastapi import APIRouter, Response
 from grike.api.exports.models import LinkModel, NewLink
 from grike.api.security import SignedIn, StateOf
 from grike.api.state import State
+from grike.api.turns import COSTLY
 from grike.core.errors import NotFound
 from grike.core.rules import Facts
 from grike.core.teaching import begins_at
@@ -34,14 +35,14 @@ def _facts(state: State, series_id: int) -> Facts:
         return state.series(connection, series_id).facts
 
 
-@router.get(f"{OF_SERIES}/plan.csv")
+@router.get(f"{OF_SERIES}/plan.csv", dependencies=COSTLY)
 def plan_as_csv(series_id: int, _: SignedIn, state: StateOf) -> Response:
     """Return the plan of a series as CSV, a row for each movement of a class."""
     rows = [PLAN_HEAD, *plan_rows(_facts(state, series_id))]
     return _file(to_csv(rows), "text/csv; charset=utf-8", f"series-{series_id}.csv")
 
 
-@router.get(f"{OF_SERIES}/plan.xlsx")
+@router.get(f"{OF_SERIES}/plan.xlsx", dependencies=COSTLY)
 def plan_as_workbook(series_id: int, _: SignedIn, state: StateOf) -> Response:
     """Return plan and volume of a series as a workbook."""
     return _file(to_workbook(_facts(state, series_id)), WORKBOOK, f"series-{series_id}.xlsx")

@@ -9,6 +9,7 @@ from grike.api.moves.views import consequences_model
 from grike.api.security import Director, SignedIn, StateOf
 from grike.api.shared import Changed, Write
 from grike.api.state import HeldSeries
+from grike.api.turns import COSTLY
 from grike.core.advice.consequences import consequences
 from grike.core.advice.fixes import Fix, applied, fixes
 from grike.core.errors import Conflict, NotFound
@@ -28,7 +29,7 @@ def _of(held: HeldSeries, number: int) -> list[Fix]:
     return fixes(held.facts, held.found[number])
 
 
-@router.get("/findings/{number}/fixes")
+@router.get("/findings/{number}/fixes", dependencies=COSTLY)
 def get_fixes(series_id: int, number: int, _: SignedIn, state: StateOf) -> list[FixModel]:
     """Return the edits that take a finding away without breaking a must, the cheapest first."""
     with state.database.transaction() as connection:
@@ -39,7 +40,7 @@ def get_fixes(series_id: int, number: int, _: SignedIn, state: StateOf) -> list[
     ]
 
 
-@router.post("/findings/{number}/fix")
+@router.post("/findings/{number}/fix", dependencies=COSTLY)
 def fix_finding(
     series_id: int, number: int, body: FixRequest, person: Director, state: StateOf
 ) -> Changed:
@@ -69,7 +70,7 @@ def _known(rule: str) -> str:
     return rule
 
 
-@router.post("/rules/{rule}/mend/trial")
+@router.post("/rules/{rule}/mend/trial", dependencies=COSTLY)
 def try_mending(series_id: int, rule: str, body: Write, _: Director, state: StateOf) -> MendedModel:
     """Return what it does to mend at once what a rule finds; nothing is changed."""
     with state.database.transaction() as connection:
@@ -83,7 +84,7 @@ def try_mending(series_id: int, rule: str, body: Write, _: Director, state: Stat
     )
 
 
-@router.post("/rules/{rule}/mend")
+@router.post("/rules/{rule}/mend", dependencies=COSTLY)
 def mend_rule(series_id: int, rule: str, body: Write, person: Director, state: StateOf) -> Changed:
     """Mend at once what a rule finds, as one change."""
     with state.database.transaction() as connection:

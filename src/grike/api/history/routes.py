@@ -12,6 +12,7 @@ from grike.api.moves.models import ConsequencesModel
 from grike.api.moves.views import consequences_model
 from grike.api.security import Director, SignedIn, StateOf
 from grike.api.shared import Changed
+from grike.api.turns import COSTLY
 from grike.core.advice.consequences import consequences
 from grike.core.errors import NotYours
 from grike.core.rules import Facts, findings
@@ -37,7 +38,7 @@ def get_history(series_id: int, _: SignedIn, state: StateOf) -> list[ChangeModel
         ]
 
 
-@router.get("/between")
+@router.get("/between", dependencies=COSTLY)
 def compare_points(
     series_id: int,
     one: Annotated[int, Query(ge=0)],

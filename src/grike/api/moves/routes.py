@@ -19,6 +19,7 @@ from grike.api.moves.models import (
 from grike.api.moves.views import consequences_model
 from grike.api.security import Director, StateOf
 from grike.api.shared import Changed
+from grike.api.turns import COSTLY
 from grike.core.advice.consequences import consequences
 from grike.core.moves import (
     Blank,
@@ -57,7 +58,7 @@ def _spot(body: SpotModel) -> Spot:
     return Spot(body.day, body.block, body.place)
 
 
-@router.post("/trial")
+@router.post("/trial", dependencies=COSTLY)
 def try_move(series_id: int, body: MoveRequest, _: Director, state: StateOf) -> ConsequencesModel:
     """Return what a move would do; nothing is changed."""
     with state.database.transaction() as connection:

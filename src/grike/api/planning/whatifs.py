@@ -25,6 +25,7 @@ from grike.api.security import Director, SignedIn, StateOf
 from grike.api.series.set_up import empty_plan
 from grike.api.shared import Changed, Created
 from grike.api.state import State
+from grike.api.turns import COSTLY
 from grike.core.advice.compare import Side, compare
 from grike.core.class_shape_codec import class_shape_to
 from grike.core.design import ClassDesign
@@ -173,7 +174,7 @@ def _plan_of(run: runs.Run, state: State, connection: Connection) -> SeriesPlan:
     return plan_from(document, state.library(connection))
 
 
-@router.get("/compare")
+@router.get("/compare", dependencies=COSTLY)
 def get_comparison(one: str, other: str, _: SignedIn, state: StateOf) -> ComparisonModel:
     """Return two plans side by side; each is "series-3" or, for a what-if, "run-12"."""
     with state.database.transaction() as connection:

@@ -9,6 +9,7 @@ from fastapi import APIRouter
 from grike.api.classes.access import member_of
 from grike.api.reasons.models import ReasonModel, WhyMovementModel, WhyNotModel
 from grike.api.security import SignedIn, StateOf
+from grike.api.turns import COSTLY
 from grike.core.advice.why import Reason, why_class, why_movement, why_not
 from grike.core.rules import Facts
 
@@ -26,13 +27,13 @@ def _models(reasons: Iterable[Reason]) -> list[ReasonModel]:
     return [ReasonModel(rule=reason.rule, text=reason.text) for reason in reasons]
 
 
-@router.get("/why")
+@router.get("/why", dependencies=COSTLY)
 def get_why_class(series_id: int, slot: int, _: SignedIn, state: StateOf) -> list[ReasonModel]:
     """Return why a class has its focus, its format and its kit."""
     return _models(why_class(_facts(state, series_id, slot), slot))
 
 
-@router.get("/why-movement")
+@router.get("/why-movement", dependencies=COSTLY)
 def get_why_movement(
     series_id: int, slot: int, block: int, place: int, _: SignedIn, state: StateOf
 ) -> WhyMovementModel:
@@ -48,7 +49,7 @@ def get_why_movement(
     )
 
 
-@router.get("/why-not")
+@router.get("/why-not", dependencies=COSTLY)
 def get_why_not(
     series_id: int, slot: int, movement: str, _: SignedIn, state: StateOf
 ) -> WhyNotModel:

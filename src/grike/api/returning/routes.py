@@ -6,6 +6,7 @@ from fastapi import APIRouter
 
 from grike.api.returning.models import ReturningModel, TimeModel
 from grike.api.security import SignedIn, StateOf
+from grike.api.turns import COSTLY
 from grike.core.advice.returning import Returning, returning
 
 router = APIRouter(prefix="/api/series/{series_id}/returning", tags=["returning"])
@@ -28,7 +29,7 @@ def _model(one: Returning) -> ReturningModel:
     )
 
 
-@router.get("")
+@router.get("", dependencies=COSTLY)
 def get_returning(series_id: int, _: SignedIn, state: StateOf) -> list[ReturningModel]:
     """Return each movement that is carried on, with what it was each time and what was added."""
     with state.database.transaction() as connection:

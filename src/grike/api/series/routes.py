@@ -28,6 +28,7 @@ from grike.api.series.models import (
 )
 from grike.api.series.set_up import empty_plan
 from grike.api.shared import Changed, Created
+from grike.api.turns import COSTLY
 from grike.core.advice.consequences import consequences
 from grike.core.errors import Conflict, NotYours
 from grike.core.kit import Room
@@ -127,7 +128,7 @@ def get_setup(series_id: int, _: SignedIn, state: StateOf) -> SetUp:
     return SetUp.model_validate(data | {"yardstick": plan.sheet.yardstick.value})
 
 
-@router.post("/{series_id}/setup/trial")
+@router.post("/{series_id}/setup/trial", dependencies=COSTLY)
 def try_setup(series_id: int, body: SetUp, _: Director, state: StateOf) -> ConsequencesModel:
     """Return what another set-up does to the classes as they are; nothing is changed."""
     with state.database.transaction() as connection:

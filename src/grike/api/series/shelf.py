@@ -10,6 +10,7 @@ from grike.api.moves.views import consequences_model
 from grike.api.security import Director, StateOf
 from grike.api.series.models import NewSeason, Shelf
 from grike.api.shared import Changed, Created, Write
+from grike.api.turns import COSTLY
 from grike.core.advice.consequences import consequences
 from grike.core.library import Library
 from grike.core.planner.readiness import set_up_problems
@@ -82,7 +83,7 @@ def _read(document: Document, library: Library) -> SeriesPlan:
     return plan
 
 
-@router.post("/documents/trial")
+@router.post("/documents/trial", dependencies=COSTLY)
 def try_document(body: SeriesDocument, _: Director, state: StateOf) -> SeriesPreview:
     """Return what a document would make; nothing is stored."""
     with state.database.transaction() as connection:
@@ -115,7 +116,7 @@ def bring_document(body: SeriesDocument, person: Director, state: StateOf) -> Cr
         return Created(id=made)
 
 
-@router.post("/{series_id}/document/trial")
+@router.post("/{series_id}/document/trial", dependencies=COSTLY)
 def try_document_over(
     series_id: int, body: DocumentOver, _: Director, state: StateOf
 ) -> ConsequencesModel:
