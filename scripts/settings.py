@@ -16,6 +16,7 @@ NAMES = frozenset(
         "GRIKE_PROXIES",
         "GRIKE_SESSION_HOURS",
         "GRIKE_IDLE_MINUTES",
+        "GRIKE_METRICS_TOKEN",
         "GRIKE_ADDRESS",
         "GRIKE_BACKUPS_KEPT",
     }

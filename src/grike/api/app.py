@@ -30,6 +30,7 @@ from grike.api.history import routes as history
 from grike.api.house import routes as house
 from grike.api.library import routes as library
 from grike.api.live import routes as live
+from grike.api.metrics import Metered, metrics
 from grike.api.movements import routes as movements
 from grike.api.moves import routes as moves
 from grike.api.people import routes as people
@@ -150,20 +151,27 @@ def create_app(config: Config) -> FastAPI:
     )
     app.state.grike = state
     app.state.turns = Turns()
-    # The highest level costs three times as much and saves a twentieth.
-    app.add_middleware(GZipMiddleware, minimum_size=800, compresslevel=4)
-    app.add_middleware(Audited)
-    app.add_middleware(UntilReady)
-    app.add_middleware(Bodies)
+    _add_layers(app)
     problems.install(app)
     for module in ROUTERS:
         app.include_router(module.router, responses=problems.RESPONSES)
     app.add_api_route("/api/health", health, methods=["GET"], include_in_schema=False)
     app.add_api_route("/api/ready", ready, methods=["GET"], include_in_schema=False)
+    app.add_api_route("/api/metrics", metrics, methods=["GET"], include_in_schema=False)
     app.add_api_route("/api/{path:path}", _no_such_route, include_in_schema=False)
     if config.dist is not None:
         _serve_pages(app, config.dist)
     return app
+
+
+def _add_layers(app: FastAPI) -> None:
+    """Put around the routes what every request goes through; the last one is the outermost."""
+    # The highest level costs three times as much and saves a twentieth.
+    app.add_middleware(GZipMiddleware, minimum_size=800, compresslevel=4)
+    app.add_middleware(Audited)
+    app.add_middleware(UntilReady)
+    app.add_middleware(Bodies)
+    app.add_middleware(Metered)
 
 
 def _route_name(route: APIRoute) -> str:

@@ -9,6 +9,7 @@ import argparse
 import logging
 import os
 import secrets
+import tempfile
 from collections.abc import Mapping
 from pathlib import Path
 from typing import TYPE_CHECKING
@@ -29,6 +30,7 @@ SETTINGS = {
     "GRIKE_PROXIES": "addresses of proxies whose word is taken for where a request comes from",
     "GRIKE_SESSION_HOURS": "so many hours a sign-in lasts at most (12)",
     "GRIKE_IDLE_MINUTES": "so many minutes it lasts without anything done (120)",
+    "GRIKE_METRICS_TOKEN": "gives the figures of /api/metrics to whoever has it; empty: to nobody",
 }
 
 
@@ -59,6 +61,7 @@ def config_from(settings: Mapping[str, str], dist: Path | None = None) -> Config
             whole_number(settings, "GRIKE_IDLE_MINUTES", Limits().idle_minutes, 24 * 60 * 31),
         ),
         scheduler=settings.get("GRIKE_SCHEDULER", ""),
+        metrics_token=settings.get("GRIKE_METRICS_TOKEN", ""),
     )
 
 
@@ -73,8 +76,6 @@ def application() -> FastAPI:
 
 def main() -> None:
     """Serve on loopback until stopped; processes that die are started again."""
-    import uvicorn
-
     parser = argparse.ArgumentParser(description=__doc__)
     parser.add_argument("--port", type=int, required=True)
     parser.add_argument("--workers", type=int, default=1)
@@ -84,13 +85,22 @@ def main() -> None:
     except ValueError as error:
         parser.error(str(error))
     os.environ["GRIKE_BOOT"] = secrets.token_hex(4)
+    with tempfile.TemporaryDirectory(prefix="grike-figures-") as folder:
+        # The processes of this start count into it together; those of another one never do.
+        os.environ["PROMETHEUS_MULTIPROC_DIR"] = folder
+        _serve(options.port, options.workers)
+
+
+def _serve(port: int, workers: int) -> None:
+    import uvicorn
+
     proxies = os.environ.get("GRIKE_PROXIES", "").replace(",", " ").split()
     uvicorn.run(
         "grike.api.serve:application",
         factory=True,
-        workers=options.workers,
+        workers=workers,
         host="127.0.0.1",
-        port=options.port,
+        port=port,
         log_level="warning",
         log_config=None,
         # Anybody can send the header; only a proxy that is named is believed.

@@ -40,6 +40,8 @@ class Config:
     library_version: str = "1"
     #: The address of a Dask scheduler, tcp://host:port; "": plan on this machine.
     scheduler: str = ""
+    #: Whoever has it is given the figures of /api/metrics; "": nobody is.
+    metrics_token: str = ""
 
 
 class HeldSeries:
