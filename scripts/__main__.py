@@ -18,6 +18,8 @@ HELP = """\
 ./grike verify FILE       try a backup out, beside what is there
 ./grike restore FILE      put it in the place of what is there (--until 'YYYY-MM-DD HH:MM:SS')
 ./grike service           a unit for systemd (--user NAME, --workers N)
+./grike cluster           planning on more machines: keys; scheduler --address A;
+                          worker tls://HOST:PORT --address A
 ./grike stop              stop what was started
 ./grike reset             throw the database away (asks first; --yes does not ask)
 ./grike test [names]      run the tests: core, store, api, exchange, browser, ... or all;
@@ -88,6 +90,13 @@ def _restore(arguments: list[str]) -> int:
     return restore(arguments)
 
 
+def _cluster(arguments: list[str]) -> int:
+    install.python_packages("app")
+    from scripts.cluster import cluster
+
+    return cluster(arguments)
+
+
 def _stop(_: list[str]) -> int:
     from scripts.serve import stop
 
@@ -137,6 +146,7 @@ COMMANDS: dict[str, Callable[[list[str]], int]] = {
     "backup": _backup,
     "verify": _verify,
     "restore": _restore,
+    "cluster": _cluster,
     "stop": _stop,
     "reset": _reset,
     "test": _test,

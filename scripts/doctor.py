@@ -18,6 +18,7 @@ from scripts.settings import settings
 
 LEAST_FREE_BYTES = 1_000_000_000
 MOST_CLOCK_SECONDS = 5.0
+LEAST_KEY_LIFE = 30 * 24 * 3600
 OLD_BACKUP_SECONDS = 2 * 24 * 3600
 
 
@@ -147,7 +148,26 @@ def _migrations() -> list[Path]:
     return [file for file in folder.iterdir() if file.name[:4].isdecimal()]
 
 
-CHECKS: tuple[Callable[[], Iterator[Found]], ...] = (packages, machine, running, data)
+def planning() -> Iterator[Found]:
+    """The keys of the cluster, where this machine is part of one."""
+    certificate = VAR / "cluster" / "node.pem"
+    scheduler = settings().get("GRIKE_SCHEDULER", "")
+    if not certificate.exists():
+        if scheduler:
+            yield Found("no keys for the scheduler", "Copy var/cluster here from where they are.")
+        return
+    left = ["openssl", "x509", "-in", str(certificate), "-noout", "-checkend", str(LEAST_KEY_LIFE)]
+    good = subprocess.run(left, capture_output=True, check=False).returncode == 0
+    fix = "" if good else "Move var/cluster away; ./grike cluster keys; copy it to every machine."
+    yield Found(
+        "the keys of the cluster are good for 30 days at least"
+        if good
+        else "the keys of the cluster end within 30 days",
+        fix,
+    )
+
+
+CHECKS: tuple[Callable[[], Iterator[Found]], ...] = (packages, machine, running, data, planning)
 
 
 def looked() -> Iterator[Found]:

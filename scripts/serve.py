@@ -72,6 +72,7 @@ def start(
                 **environment(),
                 **settings(),
                 "GRIKE_DIST": str(DIST) if dist else "",
+                "GRIKE_CLUSTER_KEYS": str(VAR / "cluster"),
                 "PYTHONPATH": str(ROOT / "src"),
                 "GRIKE_DATABASE_URL": server.url(),
             },
@@ -88,7 +89,7 @@ def start(
 
 def stop() -> int:
     """Stop application and database, and first whoever would start them again."""
-    names = ("supervisor", "application", "database")
+    names = ("supervisor", "worker", "scheduler", "application", "database")
     stopped = [name for name in names if processes.stop(name, 60)]
     say(f"stopped {' and '.join(stopped)}" if stopped else "nothing was running")
     return 0

@@ -22,7 +22,7 @@ class OnACluster(WithApplication):
         cls.addClassCleanup(folder.cleanup)
         cluster = Cluster(Path(folder.name))
         cls.addClassCleanup(cluster.stop)
-        cls.solver = DaskSolver(cluster.address)
+        cls.solver = DaskSolver(cluster.address, cluster.keys)
         cls.addClassCleanup(cls.solver.close)
 
     def test_through_the_application(self) -> None:

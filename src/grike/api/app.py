@@ -115,7 +115,7 @@ def _runner(state: State) -> Runner:
     # Only where it is asked for: the package takes a second to load.
     from grike.api.planning.dask_solver import DaskSolver
 
-    return Runner(state, DaskSolver(state.config.scheduler))
+    return Runner(state, DaskSolver(state.config.scheduler, state.config.cluster_keys))
 
 
 class _Application(FastAPI):

@@ -38,8 +38,10 @@ class Config:
     secure_cookie: bool = False
     sessions: Limits = field(default_factory=Limits)
     library_version: str = "1"
-    #: The address of a Dask scheduler, tcp://host:port; "": plan on this machine.
+    #: The address of a Dask scheduler, tls://host:port; "": plan on this machine. And the folder
+    #: of the keys with which it is reached.
     scheduler: str = ""
+    cluster_keys: Path = Path("cluster")
     #: Whoever has it is given the figures of /api/metrics; "": nobody is.
     metrics_token: str = ""
 

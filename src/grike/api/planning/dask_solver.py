@@ -5,9 +5,11 @@ from __future__ import annotations
 import logging
 import time
 from contextlib import suppress
+from pathlib import Path
 from typing import Any
 
 from distributed import Client, Event, Queue, get_client
+from distributed.security import Security
 
 from grike.api.planning.solvers import GRACE_SECONDS, POLL_SECONDS, Bounds, Kept, Stopped
 from grike.exchange.jobs import Answer, Job, Tell, answered
@@ -36,12 +38,32 @@ def solve_on_worker(name: str, job: Job) -> Answer:
     return answered(job, stop, lambda body: news.put(body))
 
 
-class DaskSolver:
-    """Sends jobs to a scheduler. ``address``: tcp://host:port. Raises OSError if none answers."""
+def _tls(keys: Path) -> Security:
+    files = [str(keys / name) for name in ("ca.pem", "node.pem", "node.key")]
+    for file in files:
+        # Told here by its name: later it would be an error of OpenSSL's without one.
+        Path(file).stat()
+    authority, certificate, key = files
+    return Security(
+        require_encryption=True,
+        tls_ca_file=authority,
+        tls_client_cert=certificate,
+        tls_client_key=key,
+    )
 
-    def __init__(self, address: str, places: int = 16, bounds: Bounds | None = None) -> None:
+
+class DaskSolver:
+    """Sends jobs to a scheduler, which is reached with the keys of its cluster.
+
+    ``address``: tls://host:port; ``keys``: the folder that ``./grike cluster keys`` made. Raises
+    OSError if none answers, or one that has other keys, or if there are no keys.
+    """
+
+    def __init__(
+        self, address: str, keys: Path, places: int = 16, bounds: Bounds | None = None
+    ) -> None:
         self.places, self._bounds = places, bounds or Bounds()
-        self._client = Client(address, timeout=10, set_as_default=False)
+        self._client = Client(address, timeout=10, set_as_default=False, security=_tls(keys))
 
     def solve(self, name: str, job: Job, tell: Tell, stopped: Stopped) -> Answer | None:
         """Submit, hand progress on, and wait; a worker that dies has its job begun again."""
