@@ -17,6 +17,7 @@ HELP = """\
 ./grike backup FILE       a backup, while in use
 ./grike verify FILE       try a backup out, beside what is there
 ./grike restore FILE      put it in the place of what is there (--until 'YYYY-MM-DD HH:MM:SS')
+./grike house out FILE    the whole house as an open document; "in FILE" makes one of it
 ./grike service           a unit for systemd (--user NAME, --workers N)
 ./grike cluster           planning on more machines: keys; scheduler --address A;
                           worker tls://HOST:PORT --address A
@@ -90,6 +91,13 @@ def _restore(arguments: list[str]) -> int:
     return restore(arguments)
 
 
+def _house(arguments: list[str]) -> int:
+    install.python_packages("app")
+    from scripts.house import house
+
+    return house(arguments)
+
+
 def _cluster(arguments: list[str]) -> int:
     install.python_packages("app")
     from scripts.cluster import cluster
@@ -146,6 +154,7 @@ COMMANDS: dict[str, Callable[[list[str]], int]] = {
     "backup": _backup,
     "verify": _verify,
     "restore": _restore,
+    "house": _house,
     "cluster": _cluster,
     "stop": _stop,
     "reset": _reset,

@@ -43,7 +43,7 @@ PROXY = {"nginx": "nginx-light", "openssl": "openssl"}
 WORKERS = 3
 SLOWEST = 12
 #: What a long run tries (--all), for tests that draw at random.
-MANY_EXAMPLES = "60"
+MANY_EXAMPLES = "130"
 TIMES = VAR / "test-times.json"
 #: What is not known yet, as in a fresh clone, is taken to last as long as is usual for its suite.
 USUAL_SECONDS = {"browser": 100.0, "cluster": 50.0, "api": 30.0, "core": 20.0}

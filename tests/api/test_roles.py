@@ -22,7 +22,7 @@ from tests.api.base import WithApplication
 LINKS = "/api/series/{series_id}/calendar-links"
 #: Writes that are open to whoever is signed in; every other write is a director's.
 #: What only an owner of the house may read and do.
-OWNERS = ("/api/house/people", "/api/house/audit")
+OWNERS = ("/api/house/people", "/api/house/audit", "/api/house/document")
 EVERYBODYS = {
     "/api/sign-out",
     "/api/sign-in",

@@ -1,4 +1,4 @@
-"""Two hundred kills with -9: no write that was acknowledged is lost, none is half there.
+"""A thousand kills with -9: no write that was acknowledged is lost, none is half there.
 
 Writers swap, edit, undo, record sessions and edit the library against a real application; database
 and application are killed in turn. What the application has answered with success must be there.
@@ -28,7 +28,7 @@ from grike.store.migrate import migrate
 from scripts import database, processes, serve
 from tests.builders import FULL, a_plan, long
 
-KILLS = int(os.environ.get("GRIKE_KILLS", "200"))
+KILLS = int(os.environ.get("GRIKE_KILLS", "1000"))
 PASSWORD = "kills-and-recoveries"
 PORT = 9600
 

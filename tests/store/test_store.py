@@ -17,6 +17,7 @@ from grike.core.record import SessionRecord
 from grike.core.series import PlannedClass, SeriesPlan
 from grike.store import (
     changes,
+    designs,
     library,
     people,
     retention,
@@ -145,7 +146,7 @@ class Retention(WithDatabase):
             )
             kept = series.get(connection, series_id).designs[0]
             old, taught, new = (
-                connection.insert(series.ADD_DESIGN, (name, "{}")) for name in ("a", "b", "c")
+                connection.insert(designs.ADD, (name, "{}")) for name in ("a", "b", "c")
             )
             at = dt.datetime(2026, 11, 30, 18)
             sessions.add(connection, taught, None, None, at, None, None)

@@ -5,11 +5,9 @@ from __future__ import annotations
 import json
 from dataclasses import dataclass
 
-from grike.core.cautions import Caution
 from grike.core.errors import Conflict, NotFound
 from grike.core.group import Group
-from grike.core.series_codec import times_from, times_to
-from grike.core.wishes import Member
+from grike.core.group_codec import group_from, group_to
 from grike.store.connection import Connection
 
 ALL = "SELECT id, name, body, version FROM people_group"
@@ -31,44 +29,17 @@ class StoredGroup:
 def every(connection: Connection) -> list[StoredGroup]:
     """Return all groups by name."""
     found = [
-        StoredGroup(row["id"], _read(row["name"], row["body"]), row["version"])
+        StoredGroup(row["id"], group_from(row["name"], json.loads(row["body"])), row["version"])
         for row in connection.rows(ALL)
     ]
     return sorted(found, key=lambda own: (own.group.name.casefold(), own.id))
 
 
-def _read(name: str, body: str) -> Group:
-    data = json.loads(body)
-    return Group(
-        name,
-        data["heads"],
-        data["level"],
-        tuple(Caution(one) for one in data["cautions"]),
-        tuple(
-            Member(own["name"], tuple(Caution(one) for one in own["cautions"]))
-            for own in data["members"]
-        ),
-        times_from(data["times"]),
-    )
-
-
-def _written(group: Group) -> str:
-    data = {
-        "heads": group.heads,
-        "level": group.level,
-        "cautions": [one.value for one in group.cautions],
-        "members": [
-            {"name": own.name, "cautions": [one.value for one in own.cautions]}
-            for own in group.members
-        ],
-        "times": times_to(group.times),
-    }
-    return json.dumps(data, ensure_ascii=False)
-
-
 def add(connection: Connection, group: Group) -> int:
     """Keep a group; return its id."""
-    return connection.insert(ADD, (group.name.strip(), _written(group)))
+    return connection.insert(
+        ADD, (group.name.strip(), json.dumps(group_to(group), ensure_ascii=False))
+    )
 
 
 def change(connection: Connection, group_id: int, group: Group, version: int) -> None:
@@ -80,7 +51,9 @@ def change(connection: Connection, group_id: int, group: Group, version: int) ->
         raise Conflict(
             "Somebody else changed this group.", fix="Load it again, and change that one."
         )
-    connection.run(CHANGE, (group.name.strip(), _written(group), group_id))
+    connection.run(
+        CHANGE, (group.name.strip(), json.dumps(group_to(group), ensure_ascii=False), group_id)
+    )
 
 
 def remove(connection: Connection, group_id: int) -> None:

@@ -9,12 +9,12 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import Any
 
-from grike.core.codec import design_to, stored_design_from
 from grike.core.design import ClassDesign
 from grike.core.errors import NotFound
 from grike.core.rules.sheet_codec import sheet_to, stored_sheet_from
 from grike.core.series import PlannedClass, SeriesPlan, SeriesShape
 from grike.core.series_codec import shape_from, shape_to
+from grike.store import designs
 from grike.store.connection import Connection
 
 ADD = """
@@ -43,7 +43,6 @@ CLASSES = """
     WHERE series_class.series_id = %s ORDER BY series_class.day"""
 BUMP = "UPDATE series SET version = version + 1 WHERE id = %s"
 CERTIFY = "UPDATE series SET certificate = %s WHERE id = %s"
-ADD_DESIGN = "INSERT INTO design (name, body) VALUES (%s, %s)"
 PUT_CLASS = """
     INSERT INTO series_class (series_id, day, design_id, locked, changed)
     SELECT id, %s, %s, %s, version + 1 FROM series WHERE id = %s
@@ -185,14 +184,8 @@ def lines(connection: Connection) -> list[SeriesLine]:
 
 @lru_cache(maxsize=256)
 def _shape(body: str) -> SeriesShape:
-    """Return the shape of a stored text; it is never changed in place either."""
+    """Return the shape of a stored text; it is never changed in place."""
     return shape_from(json.loads(body))
-
-
-@lru_cache(maxsize=4096)
-def _design(body: str) -> ClassDesign:
-    """Return the design of a stored text. Designs are never changed in place, so it may be kept."""
-    return stored_design_from(json.loads(body))
 
 
 def version_of(connection: Connection, series_id: int) -> int:
@@ -211,19 +204,19 @@ def get(connection: Connection, series_id: int) -> StoredSeries:
     shape = _shape(row["shape"])
     slots = shape.by_day()
     classes: list[PlannedClass] = []
-    designs: dict[int, int] = {}
+    ids: dict[int, int] = {}
     for entry in connection.rows(CLASSES, (series_id,)):
         slot = slots.get(entry["day"])
         if slot is None:
             continue
-        design = _design(entry["body"])
+        design = designs.read(entry["body"])
         classes.append(PlannedClass(slot, design, bool(entry["locked"])))
-        designs[slot.index] = entry["design_id"]
+        ids[slot.index] = entry["design_id"]
     sheet = stored_sheet_from(json.loads(row["sheet"]), row["yardstick"])
     known = frozenset(json.loads(row["known"]))
     certificate = json.loads(row["certificate"]) if row["certificate"] else None
     plan = SeriesPlan(shape, sheet, tuple(classes), known)
-    return StoredSeries(series_id, plan, row["version"], certificate, designs)
+    return StoredSeries(series_id, plan, row["version"], certificate, ids)
 
 
 @dataclass(frozen=True, slots=True)
@@ -262,10 +255,8 @@ def certify(connection: Connection, series_id: int, certificate: Mapping[str, An
 def put_class(
     connection: Connection, series_id: int, day: int, design: ClassDesign, locked: bool
 ) -> None:
-    """Put a design on a day. Designs are never changed in place, so each put makes a new one."""
-    text = json.dumps(design_to(design), ensure_ascii=False)
-    design_id = connection.insert(ADD_DESIGN, (design.name[:160], text))
-    connection.run(PUT_CLASS, (day, design_id, locked, series_id))
+    """Put a design on a day; each put makes a new one."""
+    connection.run(PUT_CLASS, (day, designs.add(connection, design), locked, series_id))
 
 
 def drop_class(connection: Connection, series_id: int, day: int) -> None:

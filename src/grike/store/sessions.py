@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from grike.core.errors import NotFound
 from grike.core.pace_learning import Record
-from grike.core.record import SessionRecord
+from grike.core.record import Mark, SessionRecord
 from grike.store.connection import Connection
 
 ADD = """
@@ -39,6 +39,11 @@ MARKS = """
     FROM session_mark JOIN session ON session.id = session_mark.session_id
     LEFT JOIN series ON series.id = session.series_id
     ORDER BY session_mark.session_id, session_mark.number"""
+MARKS_OF_SERIES = """
+    SELECT session_mark.session_id, session_mark.kind, session_mark.took, session_mark.planned,
+           session_mark.movement_id
+    FROM session_mark JOIN session ON session.id = session_mark.session_id
+    WHERE session.series_id = %s ORDER BY session_mark.session_id, session_mark.number"""
 MINE = f"""{_COLUMNS} JOIN series ON series.id = session.series_id
     WHERE session.instructor_id = %s AND series.deleted_at IS NULL
     AND session.starts_at >= %s ORDER BY session.starts_at, session.id LIMIT %s"""
@@ -102,6 +107,15 @@ def of_day(connection: Connection, series_id: int, day: int) -> list[Session]:
 def of_series(connection: Connection, series_id: int) -> list[Session]:
     """Return all sessions of a series in order of time."""
     return _sessions(connection.rows(OF_SERIES, (series_id,)))
+
+
+def marks_of(connection: Connection, series_id: int) -> dict[int, list[Mark]]:
+    """Return what was timed in the sessions of a series, by session."""
+    out: dict[int, list[Mark]] = {}
+    for r in connection.rows(MARKS_OF_SERIES, (series_id,)):
+        mark = Mark(r["kind"], float(r["took"]), float(r["planned"]), r["movement_id"])
+        out.setdefault(r["session_id"], []).append(mark)
+    return out
 
 
 def of_person(

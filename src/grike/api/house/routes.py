@@ -2,11 +2,16 @@
 
 from __future__ import annotations
 
+import datetime as dt
+
 from fastapi import APIRouter
 
 from grike.api.house.models import GroupChange, GroupFields, GroupModel
-from grike.api.security import Director, SignedIn, StateOf
+from grike.api.house.whole import house_to
+from grike.api.model import Document
+from grike.api.security import Director, Owner, SignedIn, StateOf
 from grike.api.shared import Changed, Created, RoomModel
+from grike.api.turns import COSTLY
 from grike.core.errors import InvalidInput
 from grike.core.group import Group
 from grike.core.series_codec import room_from
@@ -47,6 +52,13 @@ def _model(stored: StoredGroup) -> GroupModel:
             "times": {str(day): at for day, at in group.times.items()},
         }
     )
+
+
+@router.get("/house/document", dependencies=COSTLY)
+def get_house_document(_: Owner, state: StateOf) -> Document:
+    """Return the whole house as the open document of docs/formats/house.schema.json."""
+    with state.database.transaction() as connection:
+        return house_to(connection, dt.datetime.now(dt.UTC))
 
 
 @router.get("/groups")

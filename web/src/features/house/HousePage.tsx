@@ -27,6 +27,9 @@ export function HousePage() {
             <Link asChild textDecoration="underline">
               <RouterLink to="/house/acts">What was done</RouterLink>
             </Link>
+            <Link href="/api/house/document" download="house.json" textDecoration="underline">
+              All of it as a file
+            </Link>
           </>
         )}
       </Flex>
