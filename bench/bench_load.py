@@ -17,7 +17,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 from pathlib import Path
 
-import httpx
+import httpx2
 
 from bench.figures import p95
 from scripts import database, demo, processes, serve
@@ -38,7 +38,7 @@ class Seen:
     strange: list[int] = field(default_factory=list)
 
 
-def timed(ask: Callable[[], httpx.Response], into: list[float], seen: Seen) -> httpx.Response:
+def timed(ask: Callable[[], httpx2.Response], into: list[float], seen: Seen) -> httpx2.Response:
     """Ask, and note how long the answer took."""
     begun = time.perf_counter()
     answer = ask()
@@ -48,11 +48,11 @@ def timed(ask: Callable[[], httpx.Response], into: list[float], seen: Seen) -> h
     return answer
 
 
-def person(number: int, base: str, cookies: httpx.Cookies, csrf: str, seen: Seen) -> None:
+def person(number: int, base: str, cookies: httpx2.Cookies, csrf: str, seen: Seen) -> None:
     """Read what people look at, or lock and unlock a class, until the time is over."""
     rng = random.Random(number)
     end = time.perf_counter() + SECONDS
-    with httpx.Client(base_url=base, cookies=cookies, timeout=30) as client:
+    with httpx2.Client(base_url=base, cookies=cookies, timeout=30) as client:
         series = client.get("/api/series").json()[0]["id"]
         path, tag = f"/api/series/{series}", ""
         while time.perf_counter() < end:
@@ -82,7 +82,7 @@ def main() -> None:
         )
         base = f"http://127.0.0.1:{port}"
         _, name, _, password = demo.PEOPLE[0]
-        with httpx.Client(base_url=base, timeout=30) as client:
+        with httpx2.Client(base_url=base, timeout=30) as client:
             me = client.post("/api/sign-in", json={"name": name, "password": password}).json()
             cookies = client.cookies
             threads = [

@@ -135,7 +135,8 @@ def _stored(server: Server) -> Iterator[Found]:
         yield Found("the schema is that of this Grike")
     owners = number(
         "SELECT COUNT(*) FROM grike.person"
-        " WHERE role = 'owner' AND left_at IS NULL AND password_hash <> ''"
+        " WHERE role = 'owner' AND left_at IS NULL AND (password_hash <> '' OR id IN"
+        " (SELECT person_id FROM grike.outside_account))"
     )
     yield Found(
         f"{owners} owner{'' if owners == 1 else 's'}",

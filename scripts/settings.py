@@ -17,6 +17,10 @@ NAMES = frozenset(
         "GRIKE_SESSION_HOURS",
         "GRIKE_IDLE_MINUTES",
         "GRIKE_METRICS_TOKEN",
+        "GRIKE_OIDC_ISSUER",
+        "GRIKE_OIDC_CLIENT",
+        "GRIKE_OIDC_SECRET",
+        "GRIKE_OIDC_NAME",
         "GRIKE_ADDRESS",
         "GRIKE_BACKUPS_KEPT",
     }

@@ -10,7 +10,7 @@ from unittest import mock
 import anyio
 import pymysql
 from fastapi.testclient import TestClient
-from httpx import Response
+from httpx2 import Response
 from starlette.types import Message
 
 from grike.api import headers

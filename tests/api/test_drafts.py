@@ -6,7 +6,7 @@ import random
 from copy import deepcopy
 from typing import Any
 
-from httpx import Response
+from httpx2 import Response
 
 from tests.api.base import WithApplication
 

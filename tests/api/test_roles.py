@@ -12,7 +12,7 @@ from unittest import mock
 from fastapi import FastAPI
 from fastapi.routing import APIRoute
 from fastapi.testclient import TestClient
-from httpx import Response
+from httpx2 import Response
 
 from grike.api import problems
 from grike.api.security import SAFE
@@ -35,6 +35,7 @@ EVERYBODYS = {
     "/api/me/two-factor",
     "/api/me/two-factor/confirm",
     "/api/me/two-factor/off",
+    "/api/me/outside",
     "/api/sessions/{session_id}/record",
     LINKS,
     f"{LINKS}/{{link_id}}",

@@ -5,7 +5,7 @@ from __future__ import annotations
 import unittest
 from typing import Any
 
-from httpx import Response
+from httpx2 import Response
 
 from tests.api.base import WithApplication
 

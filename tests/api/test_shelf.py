@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from httpx import Response
+from httpx2 import Response
 
 from tests.api.base import WithApplication
 

@@ -17,7 +17,7 @@ import unittest
 from pathlib import Path
 from typing import Any
 
-import httpx
+import httpx2
 
 from grike.api.passwords import hash_password
 from grike.core.planner import Problem, plan
@@ -65,12 +65,12 @@ class Kills(unittest.TestCase):
         self.acknowledged = 0
         self.refused = 0
 
-    def up(self) -> httpx.Client:
+    def up(self) -> httpx2.Client:
         """Start what is down and sign in."""
         server = database.start(self.folder, name="kill-database", first=PORT)
         port = serve.start(server, name="kill-application", dist=False, first=PORT + 40)
         self.database = Database(server.url(), connections=2)
-        client = httpx.Client(base_url=f"http://127.0.0.1:{port}", timeout=20)
+        client = httpx2.Client(base_url=f"http://127.0.0.1:{port}", timeout=20)
         body = {"name": "dora", "password": PASSWORD}
         answer = client.post("/api/sign-in", json=body)
         self.assertEqual(answer.status_code, 200, answer.text)
@@ -83,7 +83,7 @@ class Kills(unittest.TestCase):
         os.kill(int(str(entry["pid"])), signal.SIGKILL)
         time.sleep(0.05)
 
-    def write(self, client: httpx.Client, number: int) -> tuple[str, Any] | None:
+    def write(self, client: httpx2.Client, number: int) -> tuple[str, Any] | None:
         """Make one write; return what must be there when it was acknowledged, else None."""
         base = f"/api/series/{self.series_id}"
         board = client.get(base).json()

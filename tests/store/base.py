@@ -27,6 +27,8 @@ TABLES = (
     "attempt_limit",
     "known_device",
     "person_link",
+    "outside_account",
+    "outside_try",
     "audit",
     "person",
 )

@@ -33,6 +33,8 @@ from grike.api.live import routes as live
 from grike.api.metrics import Metered, metrics
 from grike.api.movements import routes as movements
 from grike.api.moves import routes as moves
+from grike.api.outside import routes as outside
+from grike.api.outside.provider import Provider
 from grike.api.people import routes as people
 from grike.api.planning import batches, runs, whatifs
 from grike.api.planning.runner import Runner
@@ -51,12 +53,14 @@ from grike.api.turns import Turns
 from grike.exchange.library import library_document
 from grike.store import audit, limits, retention
 from grike.store import library as stored_library
+from grike.store import outside as outside_tries
 from grike.store import series as stored_series
 from grike.store.connection import Database
 from grike.store.migrate import migrate
 
 ROUTERS = (
     sign_in,
+    outside,
     account,
     people,
     audits,
@@ -101,6 +105,7 @@ def _fill(state: State) -> None:
         retention.purge(connection)
         audit.purge(connection)
         limits.purge(connection)
+        outside_tries.purge(connection)
 
 
 def _get_ready(state: State, runner: Runner) -> None:
@@ -151,6 +156,7 @@ def create_app(config: Config) -> FastAPI:
     )
     app.state.grike = state
     app.state.turns = Turns()
+    app.state.provider = Provider(config.outside) if config.outside else None
     _add_layers(app)
     problems.install(app)
     for module in ROUTERS:

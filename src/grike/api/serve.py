@@ -17,6 +17,7 @@ from typing import TYPE_CHECKING
 if TYPE_CHECKING:
     from fastapi import FastAPI
 
+    from grike.api.outside.provider import Registered
     from grike.api.state import Config
 
 LOG_FORMAT = "%(asctime)s %(levelname)s %(name)s: %(message)s"
@@ -31,6 +32,11 @@ SETTINGS = {
     "GRIKE_PROXIES": "addresses of proxies whose word is taken for where a request comes from",
     "GRIKE_SESSION_HOURS": "so many hours a sign-in lasts at most (12)",
     "GRIKE_IDLE_MINUTES": "so many minutes it lasts without anything done (120)",
+    "GRIKE_ADDRESS": "the address that people use",
+    "GRIKE_OIDC_ISSUER": "the service whose accounts one may sign in with (OpenID Connect)",
+    "GRIKE_OIDC_CLIENT": "how it knows this house",
+    "GRIKE_OIDC_SECRET": "with what this house shows itself to it",
+    "GRIKE_OIDC_NAME": "what such an account is called on the page of signing in",
     "GRIKE_METRICS_TOKEN": "gives the figures of /api/metrics to whoever has it; empty: to nobody",
 }
 
@@ -63,6 +69,7 @@ def config_from(settings: Mapping[str, str], dist: Path | None = None) -> Config
         ),
         scheduler=_scheduler(settings),
         cluster_keys=Path(settings.get("GRIKE_CLUSTER_KEYS", "cluster")),
+        outside=_outside(settings),
         metrics_token=settings.get("GRIKE_METRICS_TOKEN", ""),
     )
 
@@ -75,6 +82,24 @@ def _scheduler(settings: Mapping[str, str]) -> str:
             "for whoever reaches it"
         )
     return address
+
+
+def _outside(settings: Mapping[str, str]) -> Registered | None:
+    from grike.api.outside.provider import Registered, safe
+
+    issuer = settings.get("GRIKE_OIDC_ISSUER", "").strip()
+    if not issuer:
+        return None
+    names = ("GRIKE_OIDC_CLIENT", "GRIKE_OIDC_SECRET", "GRIKE_ADDRESS")
+    missing = [name for name in names if not settings.get(name, "").strip()]
+    if missing:
+        raise ValueError(f"GRIKE_OIDC_ISSUER is set, and {', '.join(missing)} is not")
+    client, secret, address = (settings[name].strip() for name in names)
+    if not safe(issuer) or not safe(address):
+        raise ValueError("GRIKE_OIDC_ISSUER and GRIKE_ADDRESS begin with https://")
+    name = settings.get("GRIKE_OIDC_NAME", "").strip() or "your house's account"
+    back = f"{address.rstrip('/')}/api/sign-in/outside/back"
+    return Registered(issuer, client, secret, name, back)
 
 
 def application() -> FastAPI:

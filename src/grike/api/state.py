@@ -11,6 +11,7 @@ from pathlib import Path
 from pydantic import BaseModel
 from starlette.responses import Response
 
+from grike.api.outside.provider import Registered
 from grike.api.pacing import DayPaces, PaceBook
 from grike.api.pages import Asked, Page, mark
 from grike.core.advice.fixes.many import Mended, mended
@@ -44,6 +45,8 @@ class Config:
     cluster_keys: Path = Path("cluster")
     #: Whoever has it is given the figures of /api/metrics; "": nobody is.
     metrics_token: str = ""
+    #: The service whose accounts one may sign in with; None: only names and passwords.
+    outside: Registered | None = None
 
 
 class HeldSeries:

@@ -9,12 +9,15 @@ from grike.store.connection import Connection, Row
 #: From the one who may do most; each may do what those after it may.
 ROLES = ("owner", "director", "instructor", "viewer")
 _COLUMNS = "person.id, person.name, person.sign_in_name, person.role, person.left_at, totp_on"
+#: Whoever has something to sign in with.
+_JOINED = """(password_hash <> '' OR EXISTS (
+        SELECT 1 FROM outside_account WHERE outside_account.person_id = person.id)) AS joined"""
 ADD = "INSERT INTO person (name, sign_in_name, role, password_hash) VALUES (%s, %s, %s, %s)"
-ALL = f"SELECT {_COLUMNS}, password_hash <> '' AS joined FROM person ORDER BY id"
-GET = f"SELECT {_COLUMNS}, password_hash <> '' AS joined FROM person WHERE id = %s"
+ALL = f"SELECT {_COLUMNS}, {_JOINED} FROM person ORDER BY id"
+GET = f"SELECT {_COLUMNS}, {_JOINED} FROM person WHERE id = %s"
 BY_NAME = f"""
     SELECT {_COLUMNS}, password_hash, totp_secret, totp_step,
-           password_hash <> '' AS joined
+           {_JOINED}
     FROM person WHERE sign_in_name = %s"""
 TAKEN = "SELECT id FROM person WHERE sign_in_name = %s AND id <> %s"
 SET_HASH = "UPDATE person SET password_hash = %s WHERE id = %s"

@@ -2,6 +2,7 @@ import { Box, Heading } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 
 import { Names } from './Names';
+import { OutsideAccount } from './OutsideAccount';
 import { PasswordChange } from './PasswordChange';
 import { SignIns } from './SignIns';
 import { TwoFactor } from './TwoFactor';
@@ -19,6 +20,7 @@ export function AccountPage() {
       <Names me={me} />
       <PasswordChange />
       <TwoFactor on={me.two_factor} />
+      <OutsideAccount />
       <SignIns />
     </Box>
   );

@@ -1,5 +1,6 @@
 import { Box, Flex, Heading, Text } from '@chakra-ui/react';
 
+import { OtherWay } from './OtherWay';
 import { SignInForm } from './SignInForm';
 import { Mark } from '~/app/Mark';
 
@@ -24,6 +25,7 @@ export function SignInPage() {
           Plan the weeks. See that they balance.
         </Text>
         <SignInForm />
+        <OtherWay />
       </Box>
     </Flex>
   );

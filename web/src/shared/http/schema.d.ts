@@ -438,6 +438,34 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/me/outside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * My Outside Account
+         * @description Say whether an account elsewhere stands for one.
+         */
+        get: operations["my_outside_account"];
+        put?: never;
+        /**
+         * Link Outside
+         * @description Begin to let an account elsewhere stand for one; the page goes where this says.
+         */
+        post: operations["link_outside"];
+        /**
+         * Unlink Outside
+         * @description Let no account elsewhere stand for one any more.
+         */
+        delete: operations["unlink_outside"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/me/password": {
         parameters: {
             query?: never;
@@ -2242,6 +2270,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sign-in/outside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Go Outside
+         * @description Send somebody to the service that keeps the accounts.
+         */
+        get: operations["go_outside"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-in/outside/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Back From Outside
+         * @description Take somebody in who comes back, or say why not.
+         */
+        get: operations["back_from_outside"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-in/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sign In Ways
+         * @description Say how one can sign in.
+         */
+        get: operations["sign_in_ways"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sign-out": {
         parameters: {
             query?: never;
@@ -3130,6 +3218,14 @@ export interface components {
             place: number;
             /** Version */
             version: number;
+        };
+        /**
+         * Elsewhere
+         * @description Where to go to say who one is.
+         */
+        Elsewhere: {
+            /** Url */
+            url: string;
         };
         /**
          * Ended
@@ -4201,6 +4297,17 @@ export interface components {
             movement: string | null;
         };
         /**
+         * OutsideAccount
+         * @description Whether an account elsewhere stands for somebody, and what it is called; None: there is no
+         *     such way here.
+         */
+        OutsideAccount: {
+            /** Linked */
+            linked: boolean;
+            /** Name */
+            name: string | null;
+        };
+        /**
          * Pace
          * @description How quickly a movement goes.
          * @enum {string}
@@ -5197,6 +5304,14 @@ export interface components {
             version: number;
         };
         /**
+         * Ways
+         * @description Ways to sign in beside name and password; ``outside``: what the other account is called.
+         */
+        Ways: {
+            /** Outside */
+            outside: string | null;
+        };
+        /**
          * WeekAfter
          * @description What a week gives the body before and after; None without any class.
          */
@@ -5929,6 +6044,64 @@ export interface operations {
                 "application/json": components["schemas"]["NamesRequest"];
             };
         };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    my_outside_account: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutsideAccount"];
+                };
+            };
+        };
+    };
+    link_outside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Elsewhere"];
+                };
+            };
+        };
+    };
+    unlink_outside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description Successful Response */
             204: {
@@ -8369,6 +8542,65 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Me"];
+                };
+            };
+        };
+    };
+    go_outside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            303: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    back_from_outside: {
+        parameters: {
+            query?: {
+                code?: string;
+                state?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            303: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    sign_in_ways: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ways"];
                 };
             };
         };
