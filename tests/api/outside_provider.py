@@ -10,7 +10,7 @@ import threading
 import time
 from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
 from typing import Any
-from urllib.parse import parse_qs, urlsplit
+from urllib.parse import parse_qs, urlencode, urlsplit
 
 from joserfc import jwt
 from joserfc.jwk import OctKey, RSAKey
@@ -26,6 +26,7 @@ class OutsideProvider:
         self.signs_with: RSAKey | OctKey = self.key
         self.spoil: dict[str, Any] = {}
         self.algorithm = "RS256"
+        self.visitor: tuple[str, dict[str, Any]] = ("nobody", {})
         self._codes: dict[str, dict[str, Any]] = {}
         provider = self
 
@@ -33,6 +34,8 @@ class OutsideProvider:
             def do_GET(self) -> None:
                 if self.path == "/.well-known/openid-configuration":
                     self.say(200, provider.about())
+                elif self.path.startswith("/authorize?"):
+                    provider.send_back(self)
                 elif self.path == "/keys":
                     keys = [provider.key.as_dict(private=False)]
                     self.say(200, {"keys": keys})
@@ -72,6 +75,16 @@ class OutsideProvider:
             "token_endpoint": f"{self.issuer}/token",
             "jwks_uri": f"{self.issuer}/keys",
         }
+
+    def send_back(self, handler: BaseHTTPRequestHandler) -> None:
+        """Send whoever comes back as ``visitor``, without asking anything."""
+        asked = {k: value[0] for k, value in parse_qs(urlsplit(handler.path).query).items()}
+        subject, claims = self.visitor
+        brought = urlencode(self.allow(handler.path, subject, **claims))
+        handler.send_response(302)
+        handler.send_header("Location", f"{asked['redirect_uri']}?{brought}")
+        handler.send_header("Content-Length", "0")
+        handler.end_headers()
 
     def allow(self, url: str, subject: str, **claims: Any) -> dict[str, str]:
         """Let somebody in who comes with an address of Grike's; return what they bring back."""

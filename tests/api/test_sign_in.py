@@ -98,7 +98,7 @@ class EveryRoute(WithApplication):
         return out
 
     def test_nothing_is_open(self) -> None:
-        """Without a session every route but those of signing in answers 401, before it looks at anything."""
+        """Without a session all but the ways in answer 401, before they look at anything."""
         routes = self.routes()
         self.assertGreater(len(routes), 15)
         for method, path in routes:

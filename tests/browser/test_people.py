@@ -2,15 +2,78 @@
 
 from __future__ import annotations
 
+import os
+import subprocess
+import sys
+import time
+
 import pyotp
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.support.ui import Select
 
 from grike.store import people
+from scripts import processes, serve
+from scripts.paths import DIST, ROOT
+from tests.api.outside_provider import CLIENT, SECRET, OutsideProvider
 from tests.browser.base import PASSWORD, WithBrowser, a_hash
 
 GOOD = "kelp forest under brass lamp"
+
+
+class Outside(WithBrowser):
+    """An application of its own, which knows a service that keeps accounts."""
+
+    provider: OutsideProvider
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        super().setUpClass()
+        cls.provider = OutsideProvider()
+        cls.addClassCleanup(cls.provider.close)
+        port = processes.free_port(8460)
+        cls.base = f"http://127.0.0.1:{port}"
+        env = {
+            **os.environ,
+            "PYTHONPATH": str(ROOT / "src"),
+            "GRIKE_DIST": str(DIST),
+            "GRIKE_DATABASE_URL": cls.database.url,
+            "GRIKE_ADDRESS": cls.base,
+            "GRIKE_OIDC_ISSUER": cls.provider.issuer,
+            "GRIKE_OIDC_CLIENT": CLIENT,
+            "GRIKE_OIDC_SECRET": SECRET,
+            "GRIKE_OIDC_NAME": "the club's account",
+        }
+        command = [sys.executable, "-m", "grike.api.serve", "--port", str(port)]
+        child = subprocess.Popen(command, env=env)
+        cls.addClassCleanup(child.wait)
+        cls.addClassCleanup(child.terminate)
+        end = time.monotonic() + 60
+        while not serve.answers(port) and time.monotonic() < end:
+            time.sleep(0.1)
+
+    def test_by_an_account_elsewhere(self) -> None:
+        """Nobody's is told so; linked on one's page it lets one in, by one press."""
+        self.provider.visitor = ("d-7", {})
+        self.go("/", "input[name=name]")
+        self.assertEqual(self.axe(), [])
+        self.press("Sign in with the club's account")
+        self.see_text("Nobody here signs in with that account.")
+        self.see("input[name=name]").send_keys("dora")
+        self.see("input[name=password]").send_keys(PASSWORD)
+        self.press("Sign in")
+        self.see("header")
+        self.go("/account", "[aria-label='An account elsewhere']")
+        self.assertEqual(self.axe(), [])
+        self.press("Link the club's account")
+        self.see_text("You can sign in with the club's account")
+        self.driver.delete_all_cookies()
+        self.go("/", "input[name=name]")
+        self.press("Sign in with the club's account")
+        self.wait.until(lambda _: self.all("header") and "Dora Director" in self.see("header").text)
+        self.go("/account", "[aria-label='An account elsewhere']")
+        self.press("Unlink it")
+        self.button("Link the club's account")
 
 
 class People(WithBrowser):
