@@ -144,12 +144,14 @@ def _whose(
     """
     issuer = provider.own.issuer
     known = outside.who(connection, issuer, vouched.subject)
-    if linking is not None and known not in (None, linking):
-        return TAKEN
-    person = people.get(connection, known if linking is None and known else linking or 0)
-    if known is None and linking is None and vouched.address:
-        invited = people.named(connection, folded(vouched.address))
-        person = invited if invited is not None and not invited.joined else None
+    if linking is not None:
+        if known not in (None, linking):
+            return TAKEN
+        person = people.get(connection, linking)
+    elif known is not None:
+        person = people.get(connection, known)
+    else:
+        person = _invited(connection, vouched.address)
     if person is None or person.left:
         return NOBODY
     if known is None:
@@ -157,6 +159,12 @@ def _whose(
         name = person.sign_in_name
         audit.note(connection, person.id, person.name, f"linked {provider.own.name}", name, "")
     return person
+
+
+def _invited(connection: Connection, address: str) -> Person | None:
+    """Return who was let in by a mail address and has not come yet, or None."""
+    person = people.named(connection, folded(address)) if address else None
+    return person if person is not None and not person.joined else None
 
 
 def _told(word: str) -> Response:
