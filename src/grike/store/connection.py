@@ -122,10 +122,10 @@ class Database:
     def _begun(self) -> Iterator[Any]:
         try:
             raw = self._pool.connection()
-            _look(raw)
+            self._patience.look(raw)
             raw.begin()
         except (pymysql.err.OperationalError, pymysql.err.InterfaceError, OSError) as error:
-            self._patience.note_silence()
+            self._patience.note(error)
             raise _gone(error) from error
         committing = False
         try:
@@ -133,8 +133,7 @@ class Database:
             committing = True
             raw.commit()
         except (pymysql.err.OperationalError, pymysql.err.InterfaceError, OSError) as error:
-            if "timed out" in str(error):
-                self._patience.note_silence()
+            self._patience.note(error)
             _roll_back(raw)
             number = error.args[0] if error.args else 0
             if number in ROW_IS_HELD:
@@ -178,12 +177,6 @@ class Database:
     def close(self) -> None:
         """Close all idle connections."""
         self._pool.close()
-
-
-def _look(raw: Any) -> None:
-    """Ask a connection for nothing: one that was closed meanwhile is made again, outside a lock."""
-    with raw.cursor() as cursor:
-        cursor.execute("DO 0")
 
 
 def _roll_back(raw: Any) -> None:

@@ -8,22 +8,24 @@ from typing import Any
 
 import pymysql
 
-#: People wait two seconds before they wonder: a connection that is free, and then an answer, are
-#: waited for no longer. A row that somebody else writes is waited for less than an answer, so that
-#: the one is never taken for the other.
-WAIT_SECONDS, CONNECT_SECONDS, ANSWER_SECONDS, ROW_SECONDS = 1.5, 1, 2, 1
-#: Who has waited so long already does not begin again with another connection.
+#: People wait two seconds before they wonder: a connection that is free, and a row that somebody
+#: else writes, are waited for no longer. An answer is waited for a little longer than a row, so
+#: that the one is never taken for the other.
+WAIT_SECONDS, CONNECT_SECONDS, ROW_SECONDS, ANSWER_SECONDS = 2.0, 1, 2, 3
+#: Who has waited for a connection for so long in vain does not begin again with another.
 ENOUGH_SECONDS = 0.5
+SILENT = "it does not answer"
 
 
 class _Own(threading.local):
     began: float = 0.0
+    holds: float | None = None
 
 
 class Patience:
     """Makes the connections of a pool, and remembers when the database was last found silent.
 
-    A pool looks whether an idle connection still answers, and where it does not makes another:
+    A pool that looks whether an idle connection still answers makes another where it does not:
     with a database that hangs each of the two takes its whole time. Here the second is left out.
     """
 
@@ -35,22 +37,34 @@ class Patience:
         self._silent_at = 0.0
 
     def __call__(self, **how: Any) -> Any:
-        """Return a connection. Raises OperationalError where the asking one has waited enough."""
-        if self.waited_enough():
-            raise pymysql.err.OperationalError(2013, "an idle connection did not answer")
-        return pymysql.connect(**how)
+        """Return a connection.
+
+        Raises OperationalError where the one that the asking thread holds did not answer, or where
+        others found meanwhile that none does: the pool makes them one after the other.
+        """
+        holds = self._own.holds
+        lost = holds is not None and time.monotonic() - holds > ENOUGH_SECONDS
+        if lost or self.in_vain():
+            raise pymysql.err.OperationalError(2013, SILENT)
+        try:
+            return pymysql.connect(**how)
+        except pymysql.err.Error as error:
+            self.note(error)
+            raise
 
     def begin(self) -> None:
         """Note that the asking thread begins to wait."""
-        self._own.began = time.monotonic()
+        self._own.began, self._own.holds = time.monotonic(), None
 
-    def waited_enough(self) -> bool:
-        """Return whether the asking thread has waited too long to begin anything again."""
-        return time.monotonic() - self._own.began > ENOUGH_SECONDS
+    def look(self, raw: Any) -> None:
+        """Ask a connection for nothing: one that was closed meanwhile is made again."""
+        self._own.holds = time.monotonic()
+        with raw.cursor() as cursor:
+            cursor.execute("DO 0")
 
-    def note_silence(self) -> None:
-        """Note, where the asking thread has waited, that it got no answer."""
-        if self.waited_enough():
+    def note(self, error: Exception) -> None:
+        """Note, where an error says so, that the database did not answer."""
+        if "timed out" in str(error) or SILENT in str(error):
             self._silent_at = time.monotonic()
 
     def in_vain(self) -> bool:
