@@ -8,10 +8,10 @@ from typing import Any
 
 import pymysql
 
-#: People wait two seconds before they wonder: a connection that is free, and a row that somebody
-#: else writes, are waited for no longer. An answer is waited for a little longer than a row, so
+#: People wait two or three seconds before they wonder: so long for a connection that is free, and
+#: for a row that somebody else writes. An answer is waited for a little longer than a row, so
 #: that the one is never taken for the other.
-WAIT_SECONDS, CONNECT_SECONDS, ROW_SECONDS, ANSWER_SECONDS = 2.0, 1, 2, 3
+WAIT_SECONDS, CONNECT_SECONDS, ROW_SECONDS, ANSWER_SECONDS = 3.0, 1, 2, 3
 #: Who has waited for a connection for so long in vain does not begin again with another.
 ENOUGH_SECONDS = 0.5
 SILENT = "it does not answer"
