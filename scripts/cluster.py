@@ -15,11 +15,11 @@ import tempfile
 import time
 from pathlib import Path
 
+from grike.api.planning.cluster_keys import AUTHORITY, CERTIFICATE, KEY
 from scripts import install, processes
 from scripts.paths import ROOT, VAR, Trouble
 
 KEYS = VAR / "cluster"
-AUTHORITY, CERTIFICATE, KEY = "ca.pem", "node.pem", "node.key"
 DAYS = 730
 PORT = 8786
 READY_SECONDS = 30.0

@@ -11,6 +11,7 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from pathlib import Path
 
+from grike.api.planning.cluster_keys import CERTIFICATE
 from scripts import database, install, processes, serve
 from scripts.database import Server
 from scripts.paths import DIST, REQUIREMENTS, VAR, Trouble
@@ -151,7 +152,7 @@ def _migrations() -> list[Path]:
 
 def planning() -> Iterator[Found]:
     """The keys of the cluster, where this machine is part of one."""
-    certificate = VAR / "cluster" / "node.pem"
+    certificate = VAR / "cluster" / CERTIFICATE
     scheduler = settings().get("GRIKE_SCHEDULER", "")
     if not certificate.exists():
         if scheduler:

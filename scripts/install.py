@@ -7,10 +7,11 @@ import os
 import shutil
 import subprocess
 import sys
+import tempfile
 from collections.abc import Iterable, Sequence
 from pathlib import Path
 
-from scripts.paths import DIST, REQUIREMENTS, STAMPS, VENV, WEB, Trouble
+from scripts.paths import DIST, REQUIREMENTS, ROOT, STAMPS, VENV, WEB, Trouble
 
 #: The front end's tools need this Node; Debian 12 brings an older one.
 LEAST_NODE = (20, 19)
@@ -69,6 +70,29 @@ def debian(programs: dict[str, str]) -> None:
     os.environ.setdefault("DEBIAN_FRONTEND", "noninteractive")
     run(["apt-get", "update", "-qq"])
     run(["apt-get", "install", "-y", "-qq", "--no-install-recommends", *missing])
+
+
+def unpacked(program: str, package: str) -> str:
+    """Return where a program is; one that is not there is unpacked beside us.
+
+    Installed, a web server of Debian's is started at once, for everybody. Unpacked, nothing is.
+    """
+    folder = ROOT / "var" / "debian" / package
+    own = folder / "usr" / "sbin" / program
+    found = which(program) or (str(own) if own.exists() else None)
+    if found:
+        return found
+    say(f"unpacking {package}")
+    if os.geteuid() == 0:
+        run(["apt-get", "update", "-qq"])
+    with tempfile.TemporaryDirectory() as name:
+        run(["apt-get", "download", "-qq", package], cwd=Path(name))
+        (file,) = Path(name).glob("*.deb")
+        run(["dpkg", "-x", str(file), f"{name}/all"])
+        folder.parent.mkdir(parents=True, exist_ok=True)
+        shutil.rmtree(folder, ignore_errors=True)
+        shutil.move(f"{name}/all", folder)
+    return str(own)
 
 
 def which(program: str) -> str | None:

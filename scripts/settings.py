@@ -5,26 +5,14 @@ from __future__ import annotations
 import os
 from pathlib import Path
 
+from grike.api.serve import SETTINGS
 from scripts.paths import VAR, Trouble
 
 FILE = VAR / "settings.env"
+#: What the start command says itself to the application.
+OURS = frozenset({"GRIKE_DIST", "GRIKE_DATABASE_URL", "GRIKE_CLUSTER_KEYS"})
 #: What may stand in the file; what each is for is said in docs/operations.md.
-NAMES = frozenset(
-    {
-        "GRIKE_SCHEDULER",
-        "GRIKE_HTTPS",
-        "GRIKE_PROXIES",
-        "GRIKE_SESSION_HOURS",
-        "GRIKE_IDLE_MINUTES",
-        "GRIKE_METRICS_TOKEN",
-        "GRIKE_OIDC_ISSUER",
-        "GRIKE_OIDC_CLIENT",
-        "GRIKE_OIDC_SECRET",
-        "GRIKE_OIDC_NAME",
-        "GRIKE_ADDRESS",
-        "GRIKE_BACKUPS_KEPT",
-    }
-)
+NAMES = (frozenset(SETTINGS) - OURS) | {"GRIKE_BACKUPS_KEPT"}
 
 
 def settings(file: Path | None = None) -> dict[str, str]:

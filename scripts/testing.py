@@ -37,8 +37,6 @@ SUITES = (
 )
 NEED_DATABASE = frozenset({"store", "api", "browser"})
 BROWSER = {"chromium": "chromium", "chromedriver": "chromium-driver"}
-#: What a house is behind, as docs/operations.md has it.
-PROXY = {"nginx": "nginx-light", "openssl": "openssl"}
 #: Two cores; a browser waits half of its time, so a third worker finds something to do.
 WORKERS = 3
 SLOWEST = 12
@@ -238,7 +236,7 @@ def _follow(number: int, deal: _Deal, log: Path) -> None:
 
 def _side_by_side(suites: tuple[str, ...]) -> int:
     """Run suites in workers side by side."""
-    install.debian({**database.PROGRAMS, **BROWSER, **PROXY})
+    install.debian({**database.PROGRAMS, **BROWSER})
     install.front_end()
     folder = Path(tempfile.mkdtemp(prefix="grike-suites-"))
     deal = _Deal(_modules(suites))

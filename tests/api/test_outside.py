@@ -12,11 +12,13 @@ from fastapi.testclient import TestClient
 from joserfc.jwk import OctKey, RSAKey
 
 from grike.api.app import create_app
-from grike.api.outside.provider import Registered
+from grike.api.outside.registered import Registered
+from grike.api.people.routes import new_link
 from grike.api.serve import config_from
 from grike.api.state import Config
 from grike.store import outside, people
-from tests.api.base import WithApplication
+from grike.store.person_links import RESET
+from tests.api.base import WithApplication, _hash
 from tests.api.outside_provider import CLIENT, SECRET, OutsideProvider
 
 BACK = "/api/sign-in/outside/back"
@@ -105,6 +107,39 @@ class Outside(WithApplication):
         self.assertEqual(gone.status_code, 204)
         self.client.cookies.clear()
         self.assertEqual(self.around("d-1"), "/?outside=nobody")
+
+    def test_linking_is_no_second_sign_in(self) -> None:
+        """Who links is signed in already; the list of sign-ins has one line, before and after."""
+        self.sign_in()
+        url = self.post("/api/me/outside").json()["url"]
+        self.back(self.provider.allow(url, "d-1"))
+        self.assertEqual(len(self.client.get("/api/me/sign-ins").json()), 1)
+
+    def test_the_only_way_in_is_not_taken(self) -> None:
+        """Who has no password keeps the account; a link to a new password ends it."""
+        sure = {"email": "wil@hall.example", "email_verified": True}
+        self.around("w-1", **sure)
+        csrf = {"X-CSRF-Token": self.client.get("/api/me").json()["csrf"]}
+        refused = self.client.delete("/api/me/outside", headers=csrf)
+        self.assertEqual((refused.status_code, refused.json()["code"]), (409, "conflict"))
+        self.assertTrue(self.client.get("/api/me/outside").json()["linked"])
+        with self.database.transaction() as connection:
+            path = new_link(connection, self.wil, RESET, None).path
+        body = {"token": path.split("#")[1], "password": "kelp forest under brass lamp"}
+        self.assertEqual(self.client.post("/api/join", json=body).status_code, 200)
+        self.assertFalse(self.client.get("/api/me/outside").json()["linked"])
+
+    def test_who_is_let_go_has_no_account_left(self) -> None:
+        """It would stand for them again as soon as they were let in."""
+        self.around("w-1", email="wil@hall.example", email_verified=True)
+        with self.database.transaction() as connection:
+            people.add(connection, "Olga Owner", "olga", "owner", _hash)
+        self.client.cookies.clear()
+        self.sign_in("olga")
+        gone = self.post(f"/api/house/people/{self.wil}/leave")
+        self.assertEqual(gone.status_code, 204, gone.text)
+        with self.database.transaction() as connection:
+            self.assertIsNone(outside.who(connection, self.provider.issuer, "w-1"))
 
     def test_who_left_does_not_come_in(self) -> None:
         """By an account no more than by a password."""

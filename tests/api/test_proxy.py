@@ -16,7 +16,7 @@ from pathlib import Path
 from typing import Any
 
 from grike.store import people, series
-from scripts.install import which
+from scripts.install import debian, unpacked
 from scripts.paths import ROOT
 from scripts.processes import free_port
 from tests.api.base import PASSWORD, _hash
@@ -40,7 +40,6 @@ READY_SECONDS = 60
 CLIENT = "127.0.0.2"
 
 
-@unittest.skipUnless(which("nginx"), "nginx is not installed")
 class BehindNginx(WithDatabase):
     folder: Path
     port: int
@@ -63,6 +62,7 @@ class BehindNginx(WithDatabase):
         )
         cls.until(lambda: cls.plain("GET", "/api/ready", cls.port)[0] == 200)
         cls.https, cls.plain_port = free_port(8550), free_port(8580)
+        debian({"openssl": "openssl"})
         pem, key = cls.folder / "grike.pem", cls.folder / "grike.key"
         made = ["openssl", "req", "-x509", "-newkey", "rsa:2048", "-nodes", "-days", "2"]
         made += ["-subj", "/CN=grike.example", "-addext", "subjectAltName=DNS:grike.example"]
@@ -80,7 +80,9 @@ class BehindNginx(WithDatabase):
             assert what in servers, what
             servers = servers.replace(what, own)
         (cls.folder / "nginx.conf").write_text(AROUND.format(folder=folder.name, servers=servers))
-        cls.start([str(which("nginx")), "-p", folder.name, "-c", f"{folder.name}/nginx.conf"])
+        cls.start(
+            [unpacked("nginx", "nginx"), "-p", folder.name, "-c", f"{folder.name}/nginx.conf"]
+        )
         cls.trusted = ssl.create_default_context(cafile=str(pem))
         cls.until(lambda: cls.ask("GET", "/api/health")[0] == 200)
 

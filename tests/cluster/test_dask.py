@@ -18,6 +18,7 @@ from typing import Any
 
 from distributed import Client
 
+from grike.api.planning.cluster_keys import AUTHORITY, KEY
 from grike.api.planning.dask_solver import DaskSolver
 from grike.api.serve import config_from
 from grike.core.pace import Paces
@@ -159,7 +160,7 @@ class OnACluster(unittest.TestCase):
         with self.assertRaises(OSError):
             Client(self.cluster.address.replace("tls:", "tcp:"), timeout=3, set_as_default=False)
         host, port = self.cluster.address.removeprefix("tls://").split(":")
-        nobody = ssl.create_default_context(cafile=str(self.cluster.keys / cluster.AUTHORITY))
+        nobody = ssl.create_default_context(cafile=str(self.cluster.keys / AUTHORITY))
         nobody.check_hostname = False
         with (
             self.assertRaises(OSError),
@@ -174,7 +175,7 @@ class OnACluster(unittest.TestCase):
         """The key is ours to read; the authority's is nowhere; what is there is not overwritten."""
         made = sorted(file.name for file in self.cluster.keys.iterdir())
         self.assertEqual(made, ["ca.pem", "node.key", "node.pem"])
-        mode = stat.S_IMODE((self.cluster.keys / cluster.KEY).stat().st_mode)
+        mode = stat.S_IMODE((self.cluster.keys / KEY).stat().st_mode)
         self.assertEqual(mode, 0o600)
         with self.assertRaisesRegex(Trouble, "holds keys already"):
             cluster.make_keys(self.cluster.keys)

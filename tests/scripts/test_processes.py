@@ -225,6 +225,32 @@ class Installing(InAFolder):
             install.debian({"sh": "dash"})
         ran.assert_not_called()
 
+    def test_what_would_start_a_server_is_unpacked(self) -> None:
+        """Downloaded and unpacked beside us, never installed; a second time it is there."""
+        ran: list[list[str]] = []
+
+        def run(command: list[str], *, cwd: Path | None = None) -> None:
+            ran.append(command)
+            if command[:2] == ["apt-get", "download"] and cwd is not None:
+                (cwd / "web_1.deb").write_text("")
+            if command[0] == "dpkg":
+                own = Path(command[3]) / "usr" / "sbin"
+                own.mkdir(parents=True)
+                (own / "web").write_text("")
+
+        with (
+            tempfile.TemporaryDirectory() as folder,
+            mock.patch.object(install, "ROOT", Path(folder)),
+            mock.patch.object(install, "run", side_effect=run),
+            mock.patch.object(install, "which", return_value=None),
+        ):
+            first = install.unpacked("web", "web")
+            self.assertTrue(Path(first).exists())
+            self.assertFalse([command for command in ran if "install" in command])
+            many = len(ran)
+            self.assertEqual(install.unpacked("web", "web"), first)
+            self.assertEqual(len(ran), many)
+
     def test_our_tools_come_first(self) -> None:
         """Child processes look into our own environment before the system's."""
         first = install.environment()["PATH"].split(os.pathsep)[0]

@@ -17,7 +17,7 @@ from typing import TYPE_CHECKING
 if TYPE_CHECKING:
     from fastapi import FastAPI
 
-    from grike.api.outside.provider import Registered
+    from grike.api.outside.registered import Registered
     from grike.api.state import Config
 
 LOG_FORMAT = "%(asctime)s %(levelname)s %(name)s: %(message)s"
@@ -85,7 +85,7 @@ def _scheduler(settings: Mapping[str, str]) -> str:
 
 
 def _outside(settings: Mapping[str, str]) -> Registered | None:
-    from grike.api.outside.provider import Registered, safe
+    from grike.api.outside.registered import Registered, safe
 
     issuer = settings.get("GRIKE_OIDC_ISSUER", "").strip()
     if not issuer:

@@ -11,7 +11,7 @@ from pathlib import Path
 from pydantic import BaseModel
 from starlette.responses import Response
 
-from grike.api.outside.provider import Registered
+from grike.api.outside.registered import Registered
 from grike.api.pacing import DayPaces, PaceBook
 from grike.api.pages import Asked, Page, mark
 from grike.core.advice.fixes.many import Mended, mended

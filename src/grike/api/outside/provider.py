@@ -10,7 +10,6 @@ import threading
 from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
-from urllib.parse import urlsplit
 
 import httpx2
 from authlib.integrations.base_client import OAuthError
@@ -20,6 +19,7 @@ from joserfc.errors import JoseError
 from joserfc.jwk import KeySet
 from joserfc.jwt import JWTClaimsRegistry
 
+from grike.api.outside.registered import Registered, safe
 from grike.core.errors import NotSignedIn, Unavailable
 from grike.store.outside import Try
 
@@ -28,18 +28,6 @@ SECONDS = 5.0
 ALGORITHMS = ("RS256", "PS256", "ES256")
 LEEWAY_SECONDS = 60
 SCOPE = "openid profile email"
-LOOPBACK = ("127.0.0.1", "localhost", "::1")
-
-
-@dataclass(frozen=True, slots=True)
-class Registered:
-    """How a house is known to the service. ``back``: where it sends people back to."""
-
-    issuer: str
-    client_id: str
-    client_secret: str
-    name: str
-    back: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -147,12 +135,6 @@ class Provider:
         if not safe(found):
             raise _not_believed()
         return found
-
-
-def safe(url: str) -> bool:
-    """Return whether nobody on the way can read or change what is asked there."""
-    parts = urlsplit(url)
-    return parts.scheme == "https" or (parts.scheme == "http" and parts.hostname in LOOPBACK)
 
 
 def _fetched(url: str) -> Any:

@@ -10,21 +10,20 @@ from fastapi import APIRouter, Query, Request, Response
 from fastapi.responses import RedirectResponse
 
 from grike.api.outside.models import Elsewhere, OutsideAccount, Ways
-from grike.api.outside.provider import Provider, Vouched
-from grike.api.security import SignedIn, StateOf, device_of, folded, open_session, token_hash
+from grike.api.outside.provider import Provider
+from grike.api.outside.whose import whose
+from grike.api.security import SignedIn, StateOf, device_of, open_session, token_hash
 from grike.api.sign_in.signing import know_device
 from grike.api.state import State
-from grike.core.errors import GrikeError, NotFound, TooManyAttempts, Unavailable
+from grike.core.errors import Conflict, GrikeError, NotFound, TooManyAttempts, Unavailable
 from grike.store import audit, limits, outside, people
-from grike.store.connection import Connection
 from grike.store.outside import Try
-from grike.store.people import Person
 
 router = APIRouter(prefix="/api", tags=["sign-in"])
 COOKIE, PATH = "grike_outside", "/api/sign-in/outside"
 MOST_TRIES = 40
-#: What the sign-in page says in words.
-NOBODY, TAKEN, REFUSED, AWAY = "nobody", "taken", "refused", "away"
+#: Why somebody is not in, beside what ``whose`` says; the page of signing in says it in words.
+REFUSED, AWAY = "refused", "away"
 
 
 def _provider(request: Request) -> Provider:
@@ -77,8 +76,14 @@ def link_outside(
 
 @router.delete("/me/outside", status_code=204)
 def unlink_outside(person: SignedIn, state: StateOf) -> None:
-    """Let no account elsewhere stand for one any more."""
+    """Let no account elsewhere stand for one any more, where one can still come in without."""
     with state.database.transaction() as connection:
+        found = people.credentials(connection, person.sign_in_name)
+        if found is None or not found.password_hash:
+            raise Conflict(
+                "You have no password: without that account you could not come in.",
+                fix="Ask an owner for a link to a new password first.",
+            )
         outside.unlink(connection, person.id)
 
 
@@ -119,52 +124,22 @@ def back_from_outside(
         vouched = provider.vouched(code, own)
     except GrikeError as error:
         return _told(AWAY if isinstance(error, Unavailable) else REFUSED)
-    answer = RedirectResponse("/account" if own.person_id else "/", status_code=303)
+    linked = own.person_id is not None
+    answer = RedirectResponse("/account" if linked else "/", status_code=303)
+    answer.delete_cookie(COOKIE, path=PATH)
     with state.database.transaction() as connection:
-        found = _whose(connection, provider, vouched, own.person_id)
+        found = whose(connection, provider.own, vouched, own.person_id)
         if isinstance(found, str):
             return _told(found)
         device = device_of(request)
-        act = f"sign in with {provider.own.name}"
-        audit.note(connection, found.id, found.name, act, found.sign_in_name, device.address)
-        open_session(state, connection, found, device, answer)
-        know_device(state, connection, found, "", answer)
-    answer.delete_cookie(COOKIE, path=PATH)
+        limits.give_back(connection, "outside", device.address)
+        # Who links an account is signed in already: the page that follows has that cookie.
+        if not linked:
+            act = f"sign in with {provider.own.name}"
+            audit.note(connection, found.id, found.name, act, found.sign_in_name, device.address)
+            open_session(state, connection, found, device, answer)
+            know_device(state, connection, found, "", answer)
     return answer
-
-
-def _whose(
-    connection: Connection, provider: Provider, vouched: Vouched, linking: int | None
-) -> Person | str:
-    """Return for whom an account stands, or by a word why for nobody.
-
-    It does where it was linked by that person; or where its mail address, of which the service has
-    made sure, is the name of somebody whom an owner invited and who has not come in yet. Addresses
-    are given to other people in time: who is in already links an account, signed in.
-    """
-    issuer = provider.own.issuer
-    known = outside.who(connection, issuer, vouched.subject)
-    if linking is not None:
-        if known not in (None, linking):
-            return TAKEN
-        person = people.get(connection, linking)
-    elif known is not None:
-        person = people.get(connection, known)
-    else:
-        person = _invited(connection, vouched.address)
-    if person is None or person.left:
-        return NOBODY
-    if known is None:
-        outside.link(connection, issuer, vouched.subject, person.id)
-        name = person.sign_in_name
-        audit.note(connection, person.id, person.name, f"linked {provider.own.name}", name, "")
-    return person
-
-
-def _invited(connection: Connection, address: str) -> Person | None:
-    """Return who was let in by a mail address and has not come yet, or None."""
-    person = people.named(connection, folded(address)) if address else None
-    return person if person is not None and not person.joined else None
 
 
 def _told(word: str) -> Response:

@@ -10,7 +10,7 @@ from grike.api.naming import require_names
 from grike.api.people.models import Invitation, MemberOfHouse, OneTimeLink, RoleChange
 from grike.api.security import Owner, StateOf, token_hash
 from grike.core.errors import Conflict, NotFound
-from grike.store import calendar_links, devices, people, person_links, sign_ins
+from grike.store import calendar_links, devices, outside, people, person_links, sign_ins
 from grike.store.connection import Connection
 from grike.store.people import Person
 from grike.store.person_links import HOURS, INVITE, RESET
@@ -94,6 +94,7 @@ def let_go(person_id: int, _: Owner, request: Request, state: StateOf) -> None:
         person_links.revoke(connection, person_id)
         devices.forget_all(connection, person_id)
         calendar_links.revoke_all(connection, person_id)
+        outside.unlink(connection, person_id)
         sign_ins.close_all(connection, person_id)
 
 

@@ -11,6 +11,7 @@ from typing import Any
 from distributed import Client, Event, Queue, get_client
 from distributed.security import Security
 
+from grike.api.planning.cluster_keys import AUTHORITY, CERTIFICATE, KEY
 from grike.api.planning.solvers import GRACE_SECONDS, POLL_SECONDS, Bounds, Kept, Stopped
 from grike.exchange.jobs import Answer, Job, Tell, answered
 
@@ -39,7 +40,7 @@ def solve_on_worker(name: str, job: Job) -> Answer:
 
 
 def _tls(keys: Path) -> Security:
-    files = [str(keys / name) for name in ("ca.pem", "node.pem", "node.key")]
+    files = [str(keys / name) for name in (AUTHORITY, CERTIFICATE, KEY)]
     for file in files:
         # Told here by its name: later it would be an error of OpenSSL's without one.
         Path(file).stat()

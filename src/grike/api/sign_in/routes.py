@@ -12,7 +12,7 @@ from grike.api.security import COOKIE, SignedIn, StateOf, device_of, open_sessio
 from grike.api.sign_in import signing
 from grike.api.sign_in.models import Joining, LinkLook, LinkWords, Me, SignInRequest
 from grike.core.errors import NotFound
-from grike.store import audit, devices, people, person_links, sign_ins
+from grike.store import audit, devices, outside, people, person_links, sign_ins
 from grike.store.connection import Connection
 from grike.store.people import Person
 from grike.store.person_links import INVITE, RESET, Link
@@ -78,10 +78,11 @@ def join(body: Joining, request: Request, response: Response, state: StateOf) ->
         people.set_hash(connection, person.id, passwords.hash_password(body.password))
         person_links.revoke(connection, person.id)
         if link.kind == RESET:
-            # Whoever knew the old password, or had the device of the codes, is out.
+            # Whoever knew the old password, or had the device or the account elsewhere, is out.
             people.set_second_factor(connection, person.id, None, on=False)
             person = replace(person, two_factor=False)
             devices.forget_all(connection, person.id)
+            outside.unlink(connection, person.id)
         sign_ins.close_all(connection, person.id)
         csrf = open_session(state, connection, person, device, response)
         signing.know_device(state, connection, person, "", response)

@@ -458,7 +458,7 @@ export interface paths {
         post: operations["link_outside"];
         /**
          * Unlink Outside
-         * @description Let no account elsewhere stand for one any more.
+         * @description Let no account elsewhere stand for one any more, where one can still come in without.
          */
         delete: operations["unlink_outside"];
         options?: never;
