@@ -10,6 +10,7 @@ from typing import Any
 
 from grike.api.passwords import hash_password
 from grike.store import people, presence
+from grike.store.presence import OpenPage
 from tests.api.base import PASSWORD, WithApplication
 
 
@@ -23,6 +24,16 @@ class Together(WithApplication):
         self.series_id = self.a_series()
         self.sign_in()
         self.path = f"/api/series/{self.series_id}"
+        self.beas = OpenPage("beas", self.series_id, self.bea, "week 2")
+
+    def nobody_is_there(self) -> None:
+        """Wait until the thread that looks has noted who left."""
+        for _ in range(100):
+            with self.database.transaction() as connection:
+                if not connection.rows("SELECT id FROM presence"):
+                    return
+            time.sleep(0.05)
+        self.fail("a page that was closed is still noted")
 
     def news(self, seconds: int = 1) -> list[dict[str, Any]]:
         path = f"{self.path}/news?seconds={seconds}&place=week%201"
@@ -49,7 +60,7 @@ class Together(WithApplication):
     def test_anothers_change_and_presence_are_news(self) -> None:
         """What Bea locks while Dora looks is told to Dora by name; that Bea is there, too."""
         with self.database.transaction() as connection:
-            presence.see(connection, "bea", self.series_id, self.bea, place="week 2")
+            presence.see(connection, [self.beas])
         before = self.board(self.series_id)["version"]
         later = threading.Thread(target=self._lock_once_dora_looks)
         later.start()
@@ -86,11 +97,15 @@ class Together(WithApplication):
     def test_who_leaves_is_gone(self) -> None:
         """A stream that ended leaves no trace, and who was not seen for long is not there."""
         self.news()
+        self.nobody_is_there()
         with self.database.transaction() as connection:
-            self.assertEqual(connection.rows("SELECT id FROM presence"), [])
-            presence.see(connection, "old", self.series_id, self.bea, place="week 2")
+            presence.see(connection, [self.beas])
+            self.assertEqual(
+                [one.name for one in presence.there(connection, [self.series_id])[self.series_id]],
+                ["Bea Beside"],
+            )
             connection.run("UPDATE presence SET seen_at = seen_at - INTERVAL 1 MINUTE")
-            self.assertEqual(presence.others(connection, self.series_id, 0), [])
+            self.assertEqual(presence.there(connection, [self.series_id]), {})
 
     def test_no_news_of_what_is_not_there(self) -> None:
         """An unknown series, a stranger, seconds that nobody should hold a stream for."""

@@ -8,6 +8,7 @@ from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.support.ui import Select
 
 from grike.store import changes, people, presence, series
+from grike.store.presence import OpenPage
 from tests.browser.base import WithBrowser
 
 
@@ -190,7 +191,8 @@ class Moving(WithBrowser):
         """Bea is seen to be there; what she moves is on this page at once, with her name."""
         with self.database.transaction() as connection:
             bea = people.add(connection, "Bea Beside", "bea", "director", "hash")
-            presence.see(connection, "beas-page", self.series, bea, place="week 2 Monday")
+            page = OpenPage("beas-page", self.series, bea, "week 2 Monday")
+            presence.see(connection, [page])
         self.see_text("Also here: Bea Beside (week 2 Monday)")
         with self.database.transaction() as connection:
             stored = series.get(connection, self.series)

@@ -30,6 +30,7 @@ from grike.api.history import routes as history
 from grike.api.house import routes as house
 from grike.api.library import routes as library
 from grike.api.live import routes as live
+from grike.api.live.watch import Watch
 from grike.api.metrics import Metered, metrics
 from grike.api.movements import routes as movements
 from grike.api.moves import routes as moves
@@ -142,6 +143,7 @@ def create_app(config: Config) -> FastAPI:
         await run_in_threadpool(app.state.readiness.begin)
         yield
         app.state.readiness.close()
+        await run_in_threadpool(app.state.watch.close)
         await run_in_threadpool(app.state.runner.close)
         state.database.close()
 
@@ -155,7 +157,7 @@ def create_app(config: Config) -> FastAPI:
         generate_unique_id_function=_route_name,
     )
     app.state.grike = state
-    app.state.turns = Turns()
+    app.state.turns, app.state.watch = Turns(), Watch(state.database)
     app.state.provider = Provider(config.outside) if config.outside else None
     _add_layers(app)
     problems.install(app)

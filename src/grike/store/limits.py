@@ -7,12 +7,16 @@ import hashlib
 from grike.store.connection import Connection
 
 WINDOW_MINUTES = 10
+#: A window that begins in the future was noted by a clock that was wrong.
+_IN_WINDOW = f"""
+    since BETWEEN UTC_TIMESTAMP(3) - INTERVAL {WINDOW_MINUTES} MINUTE
+    AND UTC_TIMESTAMP(3) + INTERVAL {WINDOW_MINUTES} MINUTE"""
 #: The row is held from the count on, so that tries side by side are counted one after the other.
-COUNT = """
+COUNT = f"""
     INSERT INTO attempt_limit (place, tries, since) VALUES (%s, 1, UTC_TIMESTAMP(3))
     ON DUPLICATE KEY UPDATE
-        tries = IF(since < UTC_TIMESTAMP(3) - INTERVAL %s MINUTE, 1, tries + 1),
-        since = IF(since < UTC_TIMESTAMP(3) - INTERVAL %s MINUTE, UTC_TIMESTAMP(3), since)"""
+        tries = IF({_IN_WINDOW}, tries + 1, 1),
+        since = IF({_IN_WINDOW}, since, UTC_TIMESTAMP(3))"""
 TRIES = "SELECT tries FROM attempt_limit WHERE place = %s"
 FORGET = "DELETE FROM attempt_limit WHERE place = %s"
 GIVE_BACK = "UPDATE attempt_limit SET tries = GREATEST(1, tries) - 1 WHERE place = %s"
@@ -28,7 +32,7 @@ def _place(words: tuple[str, ...]) -> bytes:
 def count(connection: Connection, *words: str) -> int:
     """Count a try at a place; return the how manieth it is within ten minutes of the first."""
     place = _place(words)
-    connection.run(COUNT, (place, WINDOW_MINUTES, WINDOW_MINUTES))
+    connection.run(COUNT, (place,))
     row = connection.row(TRIES, (place,))
     return int(row["tries"]) if row else 1
 

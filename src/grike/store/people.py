@@ -28,7 +28,11 @@ COME_BACK = "UPDATE person SET left_at = NULL WHERE id = %s"
 OWNERS = "SELECT id FROM person WHERE role = 'owner' AND left_at IS NULL FOR UPDATE"
 SET_SECRET = "UPDATE person SET totp_secret = %s, totp_on = %s, totp_step = %s WHERE id = %s"
 SECRET = "SELECT totp_secret, totp_on, totp_step FROM person WHERE id = %s"
-USE_STEP = "UPDATE person SET totp_step = %s WHERE id = %s AND totp_step < %s"
+#: A step further ahead than a device may go wrong was used up by a clock of ours that did.
+STEPS_AHEAD = 2
+USE_STEP = f"""
+    UPDATE person SET totp_step = %s
+    WHERE id = %s AND (totp_step < %s OR totp_step > %s + {STEPS_AHEAD})"""
 
 
 @dataclass(frozen=True, slots=True)
@@ -181,4 +185,4 @@ def set_second_factor(
 
 def use_step(connection: Connection, person_id: int, step: int) -> bool:
     """Use the code of a time step up; return whether it was not used yet, however many try."""
-    return connection.run(USE_STEP, (step, person_id, step)) > 0
+    return connection.run(USE_STEP, (step, person_id, step, step)) > 0

@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import json
+from collections import defaultdict
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from grike.store.connection import Connection
@@ -10,39 +13,67 @@ from grike.store.connection import Connection
 GONE_AFTER = 15
 SEE = """
     INSERT INTO presence (id, series_id, person_id, place, seen_at)
-    SELECT %s, id, %s, %s, UTC_TIMESTAMP(3) FROM series WHERE id = %s
+    SELECT page.id, series.id, page.person, page.place, UTC_TIMESTAMP(3)
+    FROM JSON_TABLE(%s, '$[*]' COLUMNS (
+        id CHAR(16) PATH '$.id', series INT UNSIGNED PATH '$.series',
+        person INT UNSIGNED PATH '$.person', place VARCHAR(80) PATH '$.place'
+    )) AS page JOIN series ON series.id = page.series
     ON DUPLICATE KEY UPDATE place = VALUES(place), seen_at = VALUES(seen_at)"""
-LEAVE = "DELETE FROM presence WHERE id = %s"
-OTHERS = """
-    SELECT DISTINCT person.name, presence.place
+LEAVE = "DELETE FROM presence WHERE id IN %s"
+THERE = """
+    SELECT DISTINCT presence.series_id, presence.person_id, person.name, presence.place
     FROM presence JOIN person ON person.id = presence.person_id
-    WHERE presence.series_id = %s AND presence.person_id <> %s
-        AND presence.seen_at > UTC_TIMESTAMP(3) - INTERVAL %s SECOND
+    WHERE presence.series_id IN %s AND presence.seen_at > UTC_TIMESTAMP(3) - INTERVAL %s SECOND
+        AND presence.seen_at < UTC_TIMESTAMP(3) + INTERVAL %s SECOND
     ORDER BY person.name, presence.place"""
-OLD = "SELECT id FROM presence WHERE seen_at < UTC_TIMESTAMP(3) - INTERVAL 1 HOUR ORDER BY id"
+#: What lies in the future was noted by a clock that was wrong.
+OLD = """
+    SELECT id FROM presence
+    WHERE seen_at < UTC_TIMESTAMP(3) - INTERVAL 1 HOUR
+        OR seen_at > UTC_TIMESTAMP(3) + INTERVAL 1 HOUR
+    ORDER BY id"""
+
+
+@dataclass(frozen=True, slots=True)
+class OpenPage:
+    """A page of a series that somebody looks at; ``id`` tells it from others, 16 characters."""
+
+    id: str
+    series_id: int
+    person_id: int
+    place: str
 
 
 @dataclass(frozen=True, slots=True)
 class Present:
     """Somebody who looks at a series, and what of it in words."""
 
+    person_id: int
     name: str
     place: str
 
 
-def see(connection: Connection, stream: str, series_id: int, person_id: int, *, place: str) -> None:
-    """Note that somebody is there; ``stream``: what tells one page of theirs from another."""
-    connection.run(SEE, (stream, person_id, place[:80], series_id))
+def see(connection: Connection, pages: Sequence[OpenPage]) -> None:
+    """Note that pages are open, all at once; those of a series that is gone are left out."""
+    rows = [
+        {"id": page.id, "series": page.series_id, "person": page.person_id, "place": page.place}
+        for page in pages
+    ]
+    if rows:
+        connection.run(SEE, (json.dumps(rows),))
 
 
-def leave(connection: Connection, stream: str) -> None:
-    """Note that a page was closed; what was forgotten long ago goes along."""
-    connection.run(LEAVE, (stream,))
-    for row in connection.rows(OLD):
-        connection.run(LEAVE, (row["id"],))
+def leave(connection: Connection, ids: Sequence[str]) -> None:
+    """Note that pages were closed; what was forgotten long ago goes along."""
+    gone = {*ids, *(str(row["id"]) for row in connection.rows(OLD))}
+    if gone:
+        connection.run(LEAVE, (sorted(gone),))
 
 
-def others(connection: Connection, series_id: int, person_id: int) -> list[Present]:
-    """Return who else looks at a series now, by name."""
-    rows = connection.rows(OTHERS, (series_id, person_id, GONE_AFTER))
-    return [Present(row["name"], row["place"]) for row in rows]
+def there(connection: Connection, series: Sequence[int]) -> dict[int, tuple[Present, ...]]:
+    """Return who looks at each of these series now, by name."""
+    found: dict[int, list[Present]] = defaultdict(list)
+    for row in connection.rows(THERE, (list(series), GONE_AFTER, GONE_AFTER)) if series else ():
+        one = Present(int(row["person_id"]), row["name"], row["place"])
+        found[int(row["series_id"])].append(one)
+    return {number: tuple(present) for number, present in found.items()}

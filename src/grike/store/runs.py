@@ -35,12 +35,16 @@ OPEN = """
     ORDER BY id DESC LIMIT 1"""
 #: After so long without a word from it a process is taken for gone.
 LOST_SECONDS = 30
+#: One that was heard of in the future was noted by a clock that was wrong.
+_HEARD = f"""(
+    alive_at > UTC_TIMESTAMP(3) - INTERVAL {LOST_SECONDS} SECOND
+    AND alive_at < UTC_TIMESTAMP(3) + INTERVAL {LOST_SECONDS} SECOND)"""
 BEGIN = f"""
     UPDATE planning_run SET state = 'running'
     WHERE id = %s AND state = 'waiting' AND %s > (
         SELECT COUNT(*) FROM (
             SELECT id FROM planning_run WHERE state = 'running'
-            AND alive_at > UTC_TIMESTAMP(3) - INTERVAL {LOST_SECONDS} SECOND
+            AND {_HEARD}
         ) AS under_way)"""
 BEAT = """
     UPDATE planning_run SET alive_at = UTC_TIMESTAMP(3)
@@ -55,8 +59,7 @@ END = """
     UPDATE planning_run SET state = %s, result = %s, ended_at = UTC_TIMESTAMP(3)
     WHERE id = %s AND state IN ('waiting', 'running')"""
 UNDER_WAY = f"""
-    SELECT id, owner,
-        alive_at IS NULL OR alive_at < UTC_TIMESTAMP(3) - INTERVAL {LOST_SECONDS} SECOND AS silent
+    SELECT id, owner, alive_at IS NULL OR NOT {_HEARD} AS silent
     FROM planning_run WHERE state IN ('waiting', 'running')"""
 ADD_EVENT = """
     INSERT INTO run_event (run_id, number, body)

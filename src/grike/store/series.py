@@ -35,6 +35,7 @@ SHELVE = """
     WHERE id = %s AND deleted_at IS NULL"""
 GROUP = "SELECT COALESCE(group_of, id) AS group_id FROM series WHERE id = %s"
 VERSION = "SELECT version FROM series WHERE id = %s AND deleted_at IS NULL"
+VERSIONS = "SELECT id, version FROM series WHERE id IN %s AND deleted_at IS NULL"
 LOCK = "SELECT version, shaped FROM series WHERE id = %s AND deleted_at IS NULL FOR UPDATE"
 CHANGED = "SELECT changed FROM series_class WHERE series_id = %s AND day = %s"
 CLASSES = """
@@ -194,6 +195,12 @@ def version_of(connection: Connection, series_id: int) -> int:
     if row is None:
         raise NotFound("There is no such series.", fix="Go back to the list of series.")
     return int(row["version"])
+
+
+def versions_of(connection: Connection, series: Sequence[int]) -> dict[int, int]:
+    """Return the versions of these series by their ids; one that is gone is left out."""
+    rows = connection.rows(VERSIONS, (list(series),)) if series else []
+    return {int(row["id"]): int(row["version"]) for row in rows}
 
 
 def get(connection: Connection, series_id: int) -> StoredSeries:

@@ -11,9 +11,11 @@ from grike.store.people import Person, person_of
 OPEN = """
     INSERT INTO sign_in (token_hash, person_id, csrf, expires_at, seen_at, address, agent)
     VALUES (%s, %s, %s, UTC_TIMESTAMP(3) + INTERVAL %s HOUR, UTC_TIMESTAMP(3), %s, %s)"""
+#: One that was seen in the future would outlast its limits: the clock was set back since.
 _GOOD = """
     sign_in.expires_at > UTC_TIMESTAMP(3) AND person.left_at IS NULL
-    AND sign_in.seen_at > UTC_TIMESTAMP(3) - INTERVAL %s MINUTE"""
+    AND sign_in.seen_at > UTC_TIMESTAMP(3) - INTERVAL %s MINUTE
+    AND sign_in.seen_at < UTC_TIMESTAMP(3) + INTERVAL 5 MINUTE"""
 BY_TOKEN = f"""
     SELECT person.id, person.name, person.sign_in_name, person.role, person.left_at,
            person.totp_on, sign_in.csrf,

@@ -124,6 +124,7 @@ def step_of(secret: str, code: str, after: int, now: float | None = None) -> int
     current = int(now if now is not None else time.time()) // CODE_SECONDS
     given = "".join(code.split())
     for step in (current + by for by in STEPS):
-        if step > after and hmac.compare_digest(codes.generate_otp(step).encode(), given.encode()):
+        fresh = step > after or after > step + people.STEPS_AHEAD
+        if fresh and hmac.compare_digest(codes.generate_otp(step).encode(), given.encode()):
             return step
     return None
