@@ -72,13 +72,15 @@ def debian(programs: dict[str, str]) -> None:
     run(["apt-get", "install", "-y", "-qq", "--no-install-recommends", *missing])
 
 
-def unpacked(program: str, package: str) -> str:
+def unpacked(program: str, package: str, where: str = "usr/sbin") -> str:
     """Return where a program is; one that is not there is unpacked beside us.
+
+    ``where``: the folder of the package that has it.
 
     Installed, a web server of Debian's is started at once, for everybody. Unpacked, nothing is.
     """
     folder = ROOT / "var" / "debian" / package
-    own = folder / "usr" / "sbin" / program
+    own = folder / where / program
     found = which(program) or (str(own) if own.exists() else None)
     if found:
         return found
