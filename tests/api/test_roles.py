@@ -37,6 +37,7 @@ EVERYBODYS = {
     "/api/me/two-factor/off",
     "/api/me/outside",
     "/api/sessions/{session_id}/record",
+    "/api/series/{series_id}/classes/{slot}/taught",
     LINKS,
     f"{LINKS}/{{link_id}}",
 }

@@ -101,8 +101,8 @@ class Sessions(WithApplication):
 
     def measured(self, slot: int, factor: float) -> list[dict[str, Any]]:
         """Return marks as if everything that can be measured had taken so many times longer."""
-        found = self.client.get(f"{self.of_class(slot)}/measures").json()
-        self.assertEqual(len(found), len(self.client.get(self.of_class(slot)).json()["real"]))
+        cues = self.client.get(f"{self.of_class(slot)}/floor").json()["cues"]
+        self.assertEqual(len(cues), len(self.client.get(self.of_class(slot)).json()["real"]))
         return [
             {
                 "kind": m["kind"],
@@ -110,8 +110,8 @@ class Sessions(WithApplication):
                 "planned": m["planned"],
                 "movement": m["movement"],
             }
-            for m in found
-            if m
+            for cue in cues
+            if (m := cue["measure"])
         ]
 
     def test_one_bad_evening_changes_no_clock(self) -> None:
@@ -137,6 +137,42 @@ class Sessions(WithApplication):
         self.assertTrue(show["low"] <= show["value"] <= show["high"])
         self.assertGreater(self.real_seconds(0), before[0])
         self.assertGreaterEqual(self.real_seconds(1), before[1])
+
+    def test_whoever_taught_it_records_it_and_once(self) -> None:
+        """Ivo stepped in: his record makes the session; sent again it is the same one.
+
+        What he left out is told in words, and his file of the house has it.
+        """
+        self.sign_in("ivo")
+        cue = next(
+            c for c in self.client.get(f"{self.of_class()}/floor").json()["cues"] if c["movement"]
+        )
+        bout = {key: cue[key] for key in ("block", "place", "round", "side", "movement")}
+        record = {"minutes": 44, "effort": 5, "otherwise": [bout]}
+        body = {"starts_at": "2026-11-30T18:05:00", "record": record}
+        path = f"{self.of_class()}/taught"
+        ids = {self.post(path, body).json()["id"] for _ in range(2)}
+        self.assertEqual(len(ids), 1)
+        (shown,) = self.client.get(self.of_class()).json()["sessions"]
+        self.assertEqual((shown["instructor"], shown["minutes"]), ("Ivo Instructor", 44))
+        self.assertEqual(len(shown["differed"]), 1)
+        self.assertIn("left out", shown["differed"][0])
+        twice = {**body, "record": {**record, "otherwise": [bout, bout]}}
+        self.assertEqual(self.post(path, twice).status_code, 422)
+
+    def test_steps_when_it_runs_late(self) -> None:
+        """Each step saves more than the one before, says what goes, and keeps the cool-down."""
+        whole = self.client.get(f"{self.of_class()}/floor").json()["cues"]
+        steps = self.client.get(f"{self.of_class()}/floor/shorter").json()
+        lengths = [sum(c["end"] - c["start"] for c in cues) for cues in [s["cues"] for s in steps]]
+        self.assertEqual(lengths, sorted(lengths, reverse=True))
+        self.assertLess(lengths[-1], whole[-1]["end"] - 180)
+        for step in steps:
+            self.assertTrue(step["cuts"])
+            ending = [c["movement"] for c in step["cues"] if c["purpose"] == "cool-down"]
+            self.assertEqual(ending, [c["movement"] for c in whole if c["purpose"] == "cool-down"])
+        wrong = self.client.get(f"{self.of_class()}/floor/shorter?order=nothing")
+        self.assertEqual(wrong.status_code, 422)
 
     def test_without_records_the_pace_is_the_usual(self) -> None:
         """Every kind from no session; an unknown series is not there."""

@@ -98,7 +98,9 @@ class WithBrowser(WithDatabase):
         super().setUp()
         self.driver.get(f"{self.base}/api/health")
         self.driver.delete_all_cookies()
-        self.driver.execute_script("localStorage.clear(); sessionStorage.clear()")
+        self.driver.execute_script(
+            "localStorage.clear(); sessionStorage.clear(); indexedDB.deleteDatabase('keyval-store')"
+        )
         self.wait = WebDriverWait(self.driver, LONGEST_WAIT, poll_frequency=POLL_SECONDS)
         hashed = a_hash()
         with self.database.transaction() as connection:

@@ -1,4 +1,4 @@
-"""A class written by hand, taught by its clock, recorded; and the pace that comes of it."""
+"""Who is put down to teach a class, the pace that is learned, and what goes when time is short."""
 
 from __future__ import annotations
 
@@ -31,61 +31,7 @@ class WithClass(WithBrowser):
         field.send_keys(text)
 
 
-class Teaching(WithClass):
-    def body(self) -> str:
-        return self.driver.find_element(By.TAG_NAME, "body").text
-
-    def following(self) -> list[str]:
-        return [line.text.split("\n")[1] for line in self.all("ol li")]
-
-    def test_by_keyboard_and_after_a_reload(self) -> None:
-        """Begin, go on and back with the keys; a reload goes on at the same cue."""
-        self.go(f"{self.bench}/teach", "h1")
-        self.see_text("Begin")
-        page = self.driver.find_element(By.TAG_NAME, "body")
-        page.send_keys(Keys.SPACE)
-        self.see("[aria-label='What comes next']")
-        # Until the names have come, ids stand in their place.
-        self.wait.until(lambda _: self.following()[0][0].isupper())
-        following = self.following()
-        page.send_keys(Keys.ARROW_RIGHT)
-        self.see_text("early")
-        self.wait.until(lambda _: following[0] not in self.see("ol").text)
-        self.driver.refresh()
-        self.wait.until(lambda _: self.all("ol li") and following[0] not in self.see("ol").text)
-        self.driver.find_element(By.TAG_NAME, "body").send_keys(Keys.ARROW_LEFT)
-        self.wait.until(lambda _: following[0] in self.see("ol").text)
-        self.assertEqual(self.axe(), [])
-
-    def test_a_taught_class_is_recorded(self) -> None:
-        """Ended early, its record is kept with the session and stands on the class."""
-        self.a_session()
-        self.go(f"{self.bench}/teach", "h1")
-        self.press("Begin")
-        for _ in range(12):
-            self.driver.find_element(By.TAG_NAME, "body").send_keys(Keys.ARROW_RIGHT)
-        self.press("End the class")
-        self.fill("form[aria-label=Record] input", "44")
-        self.driver.find_elements(By.CSS_SELECTOR, "form[aria-label=Record] input")[1].send_keys(
-            "12"
-        )
-        self.press("Keep the record")
-        self.see_text("Effort goes from 0")
-        effort = self.driver.find_elements(By.CSS_SELECTOR, "form[aria-label=Record] input")[1]
-        effort.send_keys(Keys.CONTROL, "a")
-        effort.send_keys("6")
-        self.press("Keep the record")
-        self.see_text("Begin")
-        self.go(self.bench, "[data-cue]")
-        self.see_text("44 min, effort 6")
-
-    def test_without_a_session_nothing_is_lost(self) -> None:
-        """The way to a session is told, and what was timed stays."""
-        self.go(f"{self.bench}/teach", "h1")
-        self.press("Begin")
-        self.press("End the class")
-        self.see_text("Nobody is down to teach this class")
-
+class Sessions(WithClass):
     def test_somebody_is_put_down_and_taken_out(self) -> None:
         """A session is added for an instructor and taken out again."""
         self.go(self.bench, "[data-cue]")

@@ -85,11 +85,10 @@ class Teaching(unittest.TestCase):
         """Ticked at any moment, the page stands at the cue in which the core's clock has it."""
         design = a_class(work(circuit(3, 40, 20), "a", "b", "c"))
         clock = class_clock(design, a_library("a", "b", "c"))
-        cues = [{"start": cue.start, "end": cue.end} for cue in clock.nominal]
-        nothing = [None] * len(cues)
-        begun = {"index": 0, "began": 0, "cueBegan": 0, "marks": []}
+        cues = [{"start": cue.start, "end": cue.end, "measure": None} for cue in clock.nominal]
+        (begun,) = called([Call(TEACH, "begin", (cues, 0))])
         moments = list(range(0, clock.nominal_seconds, 7))
-        stands = called([Call(TEACH, "tick", (begun, cues, nothing, 1000 * at)) for at in moments])
+        stands = called([Call(TEACH, "tick", (begun, 1000 * at)) for at in moments])
         for at, run in zip(moments, stands, strict=True):
             now = clock.nominal[run["index"]]
             self.assertTrue(now.start <= at < now.end, at)
@@ -99,18 +98,20 @@ class Teaching(unittest.TestCase):
         """A cue that waits for the group stays until it is pressed on; going back forgets it."""
         design = a_class(work(StraightSets(2, 30, 30, reps=10), "a"))
         clock = class_clock(design, a_library("a"))
-        cues = [{"start": cue.start, "end": cue.end} for cue in clock.real]
-        waits = [{"kind": "reps", "movement": "a", "planned": 30}, *[None] * (len(cues) - 1)]
-        begun = {"index": 0, "began": 0, "cueBegan": 0, "marks": []}
+        cues: list[dict[str, Any]] = [
+            {"start": cue.start, "end": cue.end, "measure": None} for cue in clock.real
+        ]
+        cues[0]["measure"] = {"kind": "reps", "movement": "a", "planned": 30}
+        (begun,) = called([Call(TEACH, "begin", (cues, 0))])
         waiting, pressed = called(
             [
-                Call(TEACH, "tick", (begun, cues, waits, 500_000)),
-                Call(TEACH, "next", (begun, waits, 33_000)),
+                Call(TEACH, "tick", (begun, 500_000)),
+                Call(TEACH, "next", (begun, 33_000)),
             ]
         )
         self.assertEqual(waiting["index"], 0)
         self.assertEqual([mark["took"] for mark in pressed["marks"]], [33.0])
-        (back,) = called([Call(TEACH, "back", (pressed, waits, 40_000))])
+        (back,) = called([Call(TEACH, "back", (pressed, 40_000))])
         self.assertEqual((back["index"], back["marks"]), (0, []))
 
 

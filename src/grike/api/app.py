@@ -25,6 +25,7 @@ from grike.api.classes import choices, drafts
 from grike.api.classes import routes as classes
 from grike.api.exports import routes as exports
 from grike.api.findings import routes as fixing
+from grike.api.floor import routes as floor
 from grike.api.headers import Headers
 from grike.api.history import routes as history
 from grike.api.house import routes as house
@@ -78,6 +79,7 @@ ROUTERS = (
     fixing,
     templates,
     sessions,
+    floor,
     weeks,
     find,
     reasons,

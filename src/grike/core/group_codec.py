@@ -2,11 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping, Sequence
 from typing import Any
 
+from grike.core.bouts import Side
 from grike.core.cautions import Caution
+from grike.core.done import Complaint, Otherwise
 from grike.core.group import Group
+from grike.core.movement import Joint
 from grike.core.plain import Plain, member
 from grike.core.record import Mark, SessionRecord
 from grike.core.series_codec import times_from, times_to
@@ -39,8 +42,14 @@ def group_from(name: str, data: Mapping[str, Any]) -> Group:
 
 
 def record_to(record: SessionRecord) -> Plain:
-    """Return a record as a dictionary; marks are lists of kind, took, planned, movement."""
+    """Return a record as a dictionary; marks are lists of kind, took, planned, movement.
+
+    What differed and what was sore stand in it where there was something.
+    """
+    otherwise, complaints = done_to(record)
     return {
+        **({"otherwise": otherwise} if otherwise else {}),
+        **({"complaints": complaints} if complaints else {}),
         "minutes": record.minutes,
         "effort": record.effort,
         "heads": record.heads,
@@ -52,4 +61,29 @@ def record_to(record: SessionRecord) -> Plain:
 def record_from(data: Mapping[str, Any]) -> SessionRecord:
     """Return the record that a dictionary describes."""
     marks = tuple(Mark(*mark) for mark in data["marks"])
-    return SessionRecord(data["minutes"], data["effort"], data["heads"], data["note"], marks)
+    return SessionRecord(
+        data["minutes"],
+        data["effort"],
+        data["heads"],
+        data["note"],
+        marks,
+        *done_from(data.get("otherwise", ()), data.get("complaints", ())),
+    )
+
+
+def done_to(record: SessionRecord) -> tuple[list[list[Any]], list[list[str]]]:
+    """Return what differed and what was sore as lists of plain values."""
+    return [list(one) for one in record.otherwise], [list(one) for one in record.complaints]
+
+
+def done_from(
+    otherwise: Iterable[Sequence[Any]], complaints: Iterable[Sequence[str]]
+) -> tuple[tuple[Otherwise, ...], tuple[Complaint, ...]]:
+    """Return what differed and what was sore, from lists of plain values. Raises InvalidInput."""
+    return (
+        tuple(
+            Otherwise(block, place, round_, member(Side, side, "side"), movement, instead, more)
+            for block, place, round_, side, movement, instead, more in otherwise
+        ),
+        tuple(Complaint(member(Joint, joint, "joint"), at) for joint, at in complaints),
+    )

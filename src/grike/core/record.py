@@ -7,9 +7,11 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from typing import NamedTuple
 
+from grike.core import done
 from grike.core.bouts import Bout
 from grike.core.clock import ClassClock
 from grike.core.cues import Cue, CueKind
+from grike.core.done import Complaint, Otherwise
 from grike.core.errors import InvalidInput
 from grike.core.library import Library
 from grike.core.load import session_load
@@ -36,13 +38,18 @@ class Mark(NamedTuple):
 
 @dataclass(frozen=True, slots=True)
 class SessionRecord:
-    """What a session really was: minutes, effort from 0 to 10 (session RPE), people, and marks."""
+    """What a session really was: minutes, effort from 0 to 10 (session RPE), people, and marks.
+
+    ``otherwise``: the bouts that were not done as planned; ``complaints``: what was sore.
+    """
 
     minutes: float
     effort: float | None = None
     heads: int | None = None
     note: str = ""
     marks: tuple[Mark, ...] = ()
+    otherwise: tuple[Otherwise, ...] = ()
+    complaints: tuple[Complaint, ...] = ()
 
     def __post_init__(self) -> None:
         problems: dict[str, str] = {}
@@ -53,6 +60,7 @@ class SessionRecord:
         object.__setattr__(self, "marks", kept)
         for mark in kept:
             require_possible(mark.kind, mark.took, mark.planned)
+        done.require_possible(self.otherwise, self.complaints)
         if not 1 <= self.minutes <= MOST_MINUTES:
             problems["minutes"] = f"A session lasts 1 to {MOST_MINUTES} minutes."
         if self.effort is not None and not 0 <= self.effort <= MOST_EFFORT:

@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 import datetime as dt
+import json
 from collections.abc import Iterable
 from dataclasses import dataclass
 
 from grike.core.errors import NotFound
+from grike.core.group_codec import done_from, done_to
 from grike.core.pace_learning import Record
 from grike.core.record import Mark, SessionRecord
 from grike.store.connection import Connection
@@ -17,7 +19,8 @@ ADD = """
 _COLUMNS = """
     SELECT session.id, session.design_id, session.series_id, session.day, session.starts_at,
            session.instructor_id, room.name AS room, person.name AS instructor,
-           session_record.minutes, session_record.effort, session_record.heads, session_record.note
+           session_record.minutes, session_record.effort, session_record.heads, session_record.note,
+           session_record.done
     FROM session LEFT JOIN room ON room.id = session.room_id
     LEFT JOIN person ON person.id = session.instructor_id
     LEFT JOIN session_record ON session_record.session_id = session.id"""
@@ -26,8 +29,8 @@ OF_SERIES = f"{_COLUMNS} WHERE session.series_id = %s ORDER BY starts_at, sessio
 ONE = f"{_COLUMNS} WHERE session.id = %s"
 REMOVE = "DELETE FROM session WHERE id = %s"
 PUT_RECORD = """
-    INSERT INTO session_record (session_id, minutes, effort, heads, note, recorded_by)
-    VALUES (%s, %s, %s, %s, %s, %s)"""
+    INSERT INTO session_record (session_id, minutes, effort, heads, note, done, recorded_by)
+    VALUES (%s, %s, %s, %s, %s, %s, %s)"""
 REMOVE_RECORD = "DELETE FROM session_record WHERE session_id = %s"
 PUT_MARK = """
     INSERT INTO session_mark (session_id, number, kind, movement_id, planned, took)
@@ -89,12 +92,13 @@ def _sessions(rows: Iterable[dict[str, object]]) -> list[Session]:
     for row in rows:
         values = dict(row)
         minutes, effort = values.pop("minutes"), values.pop("effort")
-        heads, note = values.pop("heads"), values.pop("note")
+        heads, note, done = values.pop("heads"), values.pop("note"), values.pop("done")
         record = None
         if minutes is not None:
             known = None if effort is None else float(str(effort))
             people = None if heads is None else int(str(heads))
-            record = SessionRecord(float(str(minutes)), known, people, str(note))
+            differed = done_from(*json.loads(str(done))) if done else ((), ())
+            record = SessionRecord(float(str(minutes)), known, people, str(note), (), *differed)
         out.append(Session(record=record, **values))  # type: ignore[arg-type]
     return out
 
@@ -144,8 +148,10 @@ def put_record(
 ) -> None:
     """Keep the record of a session in place of an earlier one."""
     connection.run(REMOVE_RECORD, (session_id,))
-    values = (session_id, record.minutes, record.effort, record.heads, record.note, person_id)
-    connection.run(PUT_RECORD, values)
+    differed = done_to(record)
+    done = json.dumps(differed) if any(differed) else None
+    values = (session_id, record.minutes, record.effort, record.heads, record.note)
+    connection.run(PUT_RECORD, (*values, done, person_id))
     connection.many(
         PUT_MARK,
         [

@@ -2,13 +2,14 @@ import { Box, Button, Flex, IconButton, Link, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { LogOut, Moon, Sun, User } from 'lucide-react';
 import { Suspense } from 'react';
-import { Link as RouterLink, Outlet } from 'react-router';
+import { Link as RouterLink, Outlet, useMatch } from 'react-router';
 
 import { toggleColorMode, useColorMode } from './colorMode';
 import { Mark } from './Mark';
 import { Standing } from './Standing';
 import { useTitle } from './useTitle';
 import { Finder } from '~/features/find';
+import { Outbox } from '~/features/record/Outbox';
 import { meOptions, SignInAgain, SignInPage, useSignOut } from '~/features/signin';
 import { Problem } from '~/shared/http/problem';
 import { useEnded } from '~/shared/http/session';
@@ -17,6 +18,8 @@ import { Offline, Waiting } from '~/shared/ui/States';
 export function Shell() {
   const me = useQuery(meOptions);
   const ended = useEnded();
+  // On the floor nothing stands above the class.
+  const floor = useMatch('/series/:id/classes/:slot/teach');
   useTitle();
   if (!me.data) {
     if (me.error instanceof Problem && me.error.status === 401) return <SignInPage />;
@@ -30,11 +33,14 @@ export function Shell() {
   }
   return (
     <Flex direction="column" minH="100dvh">
-      <Link href="#content" position="absolute" left="-999em" _focus={{ left: '2', top: '2' }}>
-        Skip to the content
-      </Link>
-      <TopBar name={me.data.name} role={me.data.role} />
-      <Box as="main" id="content" flex="1" px="5" py="3">
+      {!floor && (
+        <Link href="#content" position="absolute" left="-999em" _focus={{ left: '2', top: '2' }}>
+          Skip to the content
+        </Link>
+      )}
+      {!floor && <TopBar name={me.data.name} role={me.data.role} />}
+      <Outbox person={me.data.sign_in_name} />
+      <Box as="main" id="content" flex="1" px={floor ? '0' : '5'} py={floor ? '0' : '3'}>
         <Suspense fallback={<Waiting what="Opening the page" />}>
           <Outlet />
         </Suspense>

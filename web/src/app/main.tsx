@@ -13,14 +13,19 @@ import { applyColorMode } from './colorMode';
 import { firstPage } from './pages';
 import { queryClient } from './queryClient';
 import { system } from './theme';
-import { meOptions } from '~/features/signin';
+import { whoIsThere } from '~/features/signin';
+import { keepOnPhone, restoreKept } from '~/shared/http/onPhone';
 
 applyColorMode();
 // Who is there is asked for while the code of the page is still on its way.
-void queryClient.prefetchQuery(meOptions);
+const restored = restoreKept(queryClient).then(() => {
+  keepOnPhone(queryClient);
+  // However lately it was kept: a write needs the token of the sign-in that holds now.
+  void whoIsThere(queryClient);
+});
 
 async function start(root: HTMLElement): Promise<void> {
-  await firstPage(window.location.pathname);
+  await Promise.all([firstPage(window.location.pathname), restored]);
   createRoot(root).render(
     <StrictMode>
       <ChakraProvider value={system}>
@@ -34,3 +39,6 @@ async function start(root: HTMLElement): Promise<void> {
 
 const root = document.getElementById('root');
 if (root) void start(root);
+// Only a page that came safely may have one; elsewhere Grike needs the network, as ever.
+if (import.meta.env.PROD && 'serviceWorker' in navigator)
+  window.addEventListener('load', () => void navigator.serviceWorker.register('/sw.js').catch(() => undefined));

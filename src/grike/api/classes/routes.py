@@ -53,7 +53,7 @@ def get_class(
         member = member_of(held.facts, slot)
         history = changes.history(connection, series_id)
         taught = sessions.of_day(connection, series_id, member.slot.day)
-    own = [class_view.session_model(session, person.id) for session in taught]
+    own = [class_view.session_model(session, person.id, held.facts.library) for session in taught]
     seen = history_model(history, person.id)
     models = (*own, seen.undo, seen.redo)
     return held.page(

@@ -25,11 +25,13 @@ from grike.core.bouts import Bout
 from grike.core.cautions import CAUTION_NAMES
 from grike.core.clock import ClassClock
 from grike.core.cues import Cue, CueKind
+from grike.core.done import otherwise_in_words
 from grike.core.dose import changes_text, dose_text
 from grike.core.focus import FOCUS_NAMES
 from grike.core.formats import name_of
 from grike.core.item import Item
 from grike.core.judging.class_facts import ClassFacts
+from grike.core.library import Library
 from grike.core.rules import Facts
 from grike.core.rules.d7_carrying import carried_words
 from grike.core.sharing import taken_in_turns, without_kit
@@ -39,7 +41,8 @@ from grike.exchange.classes import number
 from grike.store.sessions import Session
 
 
-def _cue(cue: Cue) -> CueModel:
+def cue_model(cue: Cue) -> CueModel:
+    """Return a cue for a page."""
     return CueModel(
         kind=cue.kind,
         start=cue.start,
@@ -177,8 +180,8 @@ def _clocks(clock: ClassClock) -> _Clocks:
         "nominal_seconds": clock.nominal_seconds,
         "real_seconds": clock.real_seconds,
         "extra_seconds": clock.extra_seconds,
-        "nominal": [_cue(cue) for cue in clock.nominal],
-        "real": [_cue(cue) for cue in clock.real],
+        "nominal": [cue_model(cue) for cue in clock.nominal],
+        "real": [cue_model(cue) for cue in clock.real],
     }
 
 
@@ -221,7 +224,7 @@ def class_detail(
     )
 
 
-def session_model(session: Session, person_id: int) -> SessionModel:
+def session_model(session: Session, person_id: int, library: Library) -> SessionModel:
     """Return a session as somebody sees it."""
     model = SessionModel(
         id=session.id,
@@ -233,6 +236,7 @@ def session_model(session: Session, person_id: int) -> SessionModel:
     if (record := session.record) is not None:
         model.minutes, model.effort = record.minutes, record.effort
         model.heads, model.note = record.heads, record.note
+        model.differed = otherwise_in_words(record.otherwise, record.complaints, library)
     return model
 
 

@@ -4,7 +4,10 @@ from __future__ import annotations
 
 from pydantic import Field
 
-from grike.api.model import Model, Moment
+from grike.api.model import Model, Moment, OneOf
+from grike.core.bouts import Side
+from grike.core.done import MOST_BOUTS, MOST_COMPLAINTS, MOST_SECONDS
+from grike.core.movement import Joint
 
 
 class SessionModel(Model):
@@ -19,6 +22,8 @@ class SessionModel(Model):
     effort: float | None = None
     heads: int | None = None
     note: str = ""
+    #: What was done otherwise than planned, in words.
+    differed: list[str] = Field(default_factory=list)
 
 
 class NewSession(Model):
@@ -37,14 +42,48 @@ class MarkModel(Model):
     movement: str = Field("", max_length=120)
 
 
+class OtherwiseModel(Model):
+    """A bout, or a side of it, that was not done as planned.
+
+    ``instead``: what was done in its place; ``more``: seconds longer; with neither: left out.
+    """
+
+    block: int = Field(ge=0, le=100)
+    place: int = Field(ge=0, le=100)
+    round: int = Field(ge=0, le=100)
+    side: OneOf[Side]
+    movement: str = Field(max_length=120)
+    instead: str = Field("", max_length=120)
+    more: int = Field(0, ge=0, le=MOST_SECONDS)
+
+
+class ComplaintModel(Model):
+    """What was sore, and at which movement."""
+
+    joint: OneOf[Joint]
+    movement: str = Field("", max_length=120)
+
+
 class RecordModel(Model):
-    """What a session really was: minutes, effort from 0 to 10, people, and what was timed."""
+    """What a session really was: minutes, effort from 0 to 10, people, and what was timed.
+
+    ``otherwise``: what was not done as planned; ``complaints``: what was sore.
+    """
 
     minutes: float
     effort: float | None = None
     heads: int | None = None
     note: str = Field("", max_length=1000)
     marks: list[MarkModel] = Field(default_factory=list, max_length=600)
+    otherwise: list[OtherwiseModel] = Field(default_factory=list, max_length=MOST_BOUTS)
+    complaints: list[ComplaintModel] = Field(default_factory=list, max_length=MOST_COMPLAINTS)
+
+
+class TaughtModel(Model):
+    """A class that somebody taught without being down for it: when it began, and its record."""
+
+    starts_at: Moment
+    record: RecordModel
 
 
 class MeasureModel(Model):

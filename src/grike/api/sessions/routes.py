@@ -10,17 +10,18 @@ from grike.api.classes.access import member_of
 from grike.api.security import Director, SignedIn, StateOf
 from grike.api.sessions.models import (
     EstimateModel,
-    MeasureModel,
     NewSession,
     PaceModel,
     PersonModel,
     RecordModel,
+    TaughtModel,
 )
 from grike.api.shared import Changed, Created
+from grike.core.done import Complaint, Otherwise
 from grike.core.errors import Conflict, InvalidInput, NotAllowed
 from grike.core.pace import DEFAULT_PACE
 from grike.core.pace_learning import FACTORS, KIND_NAMES, Estimate
-from grike.core.record import Mark, SessionRecord, measures
+from grike.core.record import Mark, SessionRecord
 from grike.core.series import FIRST_START, LAST_START
 from grike.store import people, rooms, series, sessions
 
@@ -85,8 +86,7 @@ def remove_session(session_id: int, _: Director, state: StateOf) -> None:
 @router.put("/sessions/{session_id}/record")
 def record_session(session_id: int, body: RecordModel, person: SignedIn, state: StateOf) -> Changed:
     """Keep what a session really was, in place of an earlier record."""
-    marks = tuple(Mark(m.kind, m.took, m.planned, m.movement) for m in body.marks)
-    record = SessionRecord(body.minutes, body.effort, body.heads, body.note.strip(), marks)
+    record = _record(body)
     with state.database.transaction() as connection:
         session = sessions.get(connection, session_id)
         if person.role != "director" and session.instructor_id != person.id:
@@ -98,18 +98,51 @@ def record_session(session_id: int, body: RecordModel, person: SignedIn, state: 
     return Changed(label="Record the session")
 
 
-@router.get(f"{OF_CLASS}/measures")
-def get_measures(
-    series_id: int, slot: int, _: SignedIn, state: StateOf
-) -> list[MeasureModel | None]:
-    """Return for each cue of the real clock what timing it would tell."""
+@router.post(f"{OF_CLASS}/taught", status_code=201)
+def record_class(
+    series_id: int, slot: int, body: TaughtModel, person: SignedIn, state: StateOf
+) -> Created:
+    """Keep what a class was that one taught oneself, though nobody had put one down for it.
+
+    What is sent again, since nobody knew whether it had come, is the same session.
+    """
+    record, at = _record(body.record), _local(body.starts_at)
+    if not person.teaches:
+        raise NotAllowed("Only who teaches records a class.", fix="Ask your director to do it.")
     with state.database.transaction() as connection:
-        facts = state.series(connection, series_id).facts
-    member = member_of(facts, slot)
-    return [
-        found and MeasureModel(kind=found.kind, movement=found.movement_id, planned=found.planned)
-        for found in measures(member.clock, facts.library, member.pace)
-    ]
+        series.lock(connection, series_id)
+        held = state.series(connection, series_id)
+        day = member_of(held.facts, slot).slot.day
+        known = [
+            own.id
+            for own in sessions.of_day(connection, series_id, day)
+            if own.instructor_id == person.id and own.starts_at == at
+        ]
+        room = rooms.id_of(connection, held.facts.shape.room.name)
+        session = (
+            known[0]
+            if known
+            else sessions.add(
+                connection, held.stored.designs[slot], series_id, day, at, room, person.id
+            )
+        )
+        sessions.put_record(connection, session, record, person.id)
+    return Created(id=session)
+
+
+def _record(body: RecordModel) -> SessionRecord:
+    return SessionRecord(
+        body.minutes,
+        body.effort,
+        body.heads,
+        body.note.strip(),
+        tuple(Mark(m.kind, m.took, m.planned, m.movement) for m in body.marks),
+        tuple(
+            Otherwise(o.block, o.place, o.round, o.side, o.movement, o.instead, o.more)
+            for o in body.otherwise
+        ),
+        tuple(Complaint(c.joint, c.movement) for c in body.complaints),
+    )
 
 
 @router.get("/series/{series_id}/pace")

@@ -156,6 +156,37 @@ def shorten(
     not enough, the shortest class is returned and ``reached`` is False.
     Raises InvalidInput for an unknown lever.
     """
+    length = _length(design, library, known, pace)
+    shorter = Shortened(design, (), length, length <= seconds)
+    for step in shorter_and_shorter(
+        design,
+        library,
+        seconds,
+        done=done,
+        order=order,
+        known=known,
+        pace=pace,
+        focus_share=focus_share,
+    ):
+        shorter = step
+    return shorter
+
+
+def shorter_and_shorter(
+    design: ClassDesign,
+    library: Library,
+    seconds: int,
+    *,
+    done: int = 0,
+    order: Sequence[str] = ORDER,
+    known: Collection[str] = frozenset(),
+    pace: Pace = DEFAULT_PACE,
+    focus_share: float = FOCUS_SHARE,
+) -> Iterator[Shortened]:
+    """Yield the class after each cut, until it lasts ``seconds`` or nothing more goes; see shorten.
+
+    Raises InvalidInput for an unknown lever.
+    """
     for lever in order:
         if lever not in LEVERS:
             raise InvalidInput(f"'{lever}' cannot be cut.", fix=f"Use: {', '.join(LEVERS)}.")
@@ -174,7 +205,7 @@ def shorten(
             if cuts and _same_lever(cuts[-1], words):
                 cuts.pop()
             cuts.append(words)
-    return Shortened(design, tuple(cuts), length, length <= seconds)
+            yield Shortened(design, tuple(cuts), length, length <= seconds)
 
 
 def _same_lever(one: str, other: str) -> bool:
@@ -228,3 +259,29 @@ def _share(design: ClassDesign, bouts: Sequence[Bout]) -> float:
         return 1.0
     work = [b for b in bouts if design.blocks[b.block].purpose is Purpose.WORK]
     return float(focus_share(design.focus, sets_by_movement(work), work))
+
+
+def origins(before: ClassDesign, after: ClassDesign) -> list[tuple[int, tuple[int, ...]]]:
+    """Return for each block of a shortened class where it was: its number, and those of its items.
+
+    Cuts leave blocks and items out or change their format; none is moved, none is new.
+    """
+    out: list[tuple[int, tuple[int, ...]]] = []
+    number = -1
+    for block in after.blocks:
+        number = next(
+            at for at in range(number + 1, len(before.blocks)) if _from(before.blocks[at], block)
+        )
+        old = before.blocks[number].items
+        places = tuple(
+            next(place for place, own in enumerate(old) if own is item) for item in block.items
+        )
+        out.append((number, places))
+    return out
+
+
+def _from(old: Block, new: Block) -> bool:
+    """Return whether a block is what a cut left of another."""
+    if new.items:
+        return all(any(item is own for own in old.items) for item in new.items)
+    return not old.items and old.purpose is new.purpose and type(old.format) is type(new.format)

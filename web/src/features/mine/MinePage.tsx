@@ -3,8 +3,10 @@ import { queryOptions, useQuery } from '@tanstack/react-query';
 import { Play, Printer } from 'lucide-react';
 import { Link as RouterLink } from 'react-router';
 
+import { useKeptClass } from '~/features/teach';
 import { DAYS, shortDate } from '~/shared/format/time';
 import { data, http, type Schemas } from '~/shared/http/client';
+import { ON_PHONE } from '~/shared/http/onPhone';
 import { Trouble, Waiting } from '~/shared/ui/States';
 
 type MyClass = Schemas['MyClass'];
@@ -18,6 +20,7 @@ function wallClock(): string {
 const mineOptions = queryOptions({
   queryKey: ['mine'],
   queryFn: () => data(http.GET('/api/my-classes', { params: { query: { since: wallClock() } } })),
+  meta: ON_PHONE,
 });
 
 /** What one is down to teach: the next class large, the others below it week by week. */
@@ -73,7 +76,20 @@ function Next({ own }: { own: MyClass }) {
         {own.series_name}, week {own.week + 1}
       </Text>
       <Ways own={own} />
+      {own.slot !== null && <OnPhone series={own.series} slot={own.slot} />}
     </Box>
+  );
+}
+
+/** Whether the next class can be taught without a network from here on. */
+function OnPhone({ series, slot }: { series: number; slot: number }) {
+  const kept = useKeptClass(series, slot);
+  return (
+    <Text mt="2" fontSize="sm" color="soft" role="status">
+      {kept
+        ? 'It is on this machine: it can be taught without a network.'
+        : 'Fetching it, to be taught without a network …'}
+    </Text>
   );
 }
 

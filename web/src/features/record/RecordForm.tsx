@@ -1,31 +1,44 @@
 import { Box, Button, Field, Flex, Input, Text } from '@chakra-ui/react';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 
-import { useSessionWrites } from './api';
+import { putBy, send, willCome } from './outbox';
+import { meOptions } from '~/features/signin';
 import type { Schemas } from '~/shared/http/client';
 import { Problem } from '~/shared/http/problem';
+import { lookAnew } from '~/shared/http/settled';
 import { Trouble } from '~/shared/ui/States';
+import { Toggle } from '~/shared/ui/Toggle';
 
 interface Props {
   series: number;
   slot: number;
-  session: Schemas['SessionModel'];
+  /** Null: nobody was put down for it; then whoever records it taught it. */
+  session: Schemas['SessionModel'] | null;
+  startsAt: string;
   minutes: number;
-  marks?: Schemas['MarkModel'][];
-  onDone: () => void;
+  /** What was timed and noted on the floor; then fields are large, for a phone. */
+  taught?: Pick<Schemas['RecordModel'], 'marks' | 'otherwise' | 'complaints'>;
+  onKept: () => void;
+  onLeave: () => void;
 }
 
-/** What a session really was: minutes, effort, people, a note, and what was timed on the way. */
-export function RecordForm({ series, slot, session, minutes, marks = [], onDone }: Props) {
+const EFFORTS = [...Array(11).keys()];
+
+/** What a session really was: minutes, effort, people, a note, and what was timed and noted on the way. */
+export function RecordForm({ series, slot, session, startsAt, minutes, taught, onKept, onLeave }: Props) {
   const [values, setValues] = useState({
-    minutes: String(session.minutes ?? minutes),
-    effort: session.effort == null ? '' : String(session.effort),
-    heads: session.heads == null ? '' : String(session.heads),
-    note: session.note ?? '',
+    minutes: String(session?.minutes ?? minutes),
+    effort: session?.effort == null ? '' : String(session.effort),
+    heads: session?.heads == null ? '' : String(session.heads),
+    note: session?.note ?? '',
   });
-  const { record } = useSessionWrites(series, slot);
+  const me = useQuery(meOptions);
+  const client = useQueryClient();
+  const record = useMutation({ mutationFn: send, onSettled: lookAnew(client, ['series', series], ['mine']) });
   const faults = record.error instanceof Problem ? record.error.fields : {};
   const number = (text: string) => (text.trim() === '' ? null : Number(text));
+  const large = taught !== undefined;
   const submit = (event: React.FormEvent) => {
     event.preventDefault();
     const body = {
@@ -33,16 +46,27 @@ export function RecordForm({ series, slot, session, minutes, marks = [], onDone 
       effort: number(values.effort),
       heads: number(values.heads),
       note: values.note,
-      marks,
+      marks: taught?.marks ?? [],
+      otherwise: taught?.otherwise ?? [],
+      complaints: taught?.complaints ?? [],
     };
-    record.mutate({ session: session.id, body }, { onSuccess: onDone });
+    const entry = { series, slot, session: session?.id ?? null, startsAt, body };
+    record.mutate(entry, {
+      onSuccess: onKept,
+      onError: (error) => {
+        if (!willCome(error) || !large || !me.data) return;
+        putBy({ ...entry, id: crypto.randomUUID(), person: me.data.sign_in_name, refused: '' });
+        onKept();
+      },
+    });
   };
   const field = (name: keyof typeof values, label: string, width: string, type = 'number') => (
     <Field.Root w={width} invalid={Boolean(faults[name])}>
-      <Field.Label fontSize="xs">{label}</Field.Label>
+      <Field.Label fontSize={large ? 'md' : 'xs'}>{label}</Field.Label>
       <Input
-        size="xs"
+        size={large ? 'lg' : 'xs'}
         type={type}
+        inputMode={type === 'number' ? 'decimal' : undefined}
         step="any"
         bg="panel"
         value={values[name]}
@@ -53,23 +77,45 @@ export function RecordForm({ series, slot, session, minutes, marks = [], onDone 
   );
   return (
     <Box as="form" aria-label="Record" onSubmit={submit} my="1">
-      <Flex gap="2" align="flex-start" wrap="wrap">
-        {field('minutes', 'Minutes', '20')}
-        {field('effort', 'Effort, 0 to 10', '24')}
-        {field('heads', 'People', '16')}
+      <Flex gap={large ? '4' : '2'} align="flex-start" wrap="wrap">
+        {field('minutes', 'Minutes', large ? '28' : '20')}
+        {field('effort', 'Effort, 0 to 10', large ? '36' : '24')}
+        {field('heads', 'People', large ? '28' : '16')}
+        {large && (
+          <Flex gap="1.5" wrap="wrap" role="group" aria-label="Effort">
+            {EFFORTS.map((effort) => (
+              <Toggle
+                key={effort}
+                size="md"
+                minW="11"
+                on={values.effort === String(effort)}
+                onToggle={() => setValues({ ...values, effort: String(effort) })}
+              >
+                {effort}
+              </Toggle>
+            ))}
+          </Flex>
+        )}
         {field('note', 'Note', 'full', 'text')}
       </Flex>
-      <Text fontSize="xs" color="soft">
+      <Text fontSize={large ? 'md' : 'xs'} color="soft" mt="1">
         Effort: how hard the class was for the group, 0 rest to 10 all out.
-        {marks.length > 0 && ` ${marks.length} timed stretches go with it.`}
+        {(taught?.marks?.length ?? 0) > 0 && ` ${taught?.marks?.length} timed stretches go with it.`}
       </Text>
       {record.error && Object.keys(faults).length === 0 && <Trouble error={record.error} />}
-      <Flex gap="2" mt="1">
-        <Button type="submit" size="xs" bg="action" color="onAction" loading={record.isPending}>
+      <Flex gap="2" mt={large ? '4' : '1'}>
+        <Button
+          type="submit"
+          size={large ? 'xl' : 'xs'}
+          flex={large ? '1' : undefined}
+          bg="action"
+          color="onAction"
+          loading={record.isPending}
+        >
           Keep the record
         </Button>
-        <Button size="xs" variant="outline" onClick={onDone}>
-          Leave it
+        <Button size={large ? 'xl' : 'xs'} variant="outline" onClick={onLeave}>
+          {large ? 'Later' : 'Leave it'}
         </Button>
       </Flex>
     </Box>

@@ -37,6 +37,11 @@ export function Sessions({ detail }: { detail: Schemas['ClassDetail'] }) {
               <Text fontSize="xs" color="soft">
                 {recordWords(session)}
               </Text>
+              {session.differed && session.differed.length > 0 && (
+                <Text fontSize="xs" color="soft">
+                  {session.differed.join('; ')}
+                </Text>
+              )}
             </Box>
             {(director || session.mine) && recording !== session.id && (
               <Button size="2xs" variant="outline" onClick={() => setRecording(session.id)}>
@@ -59,8 +64,10 @@ export function Sessions({ detail }: { detail: Schemas['ClassDetail'] }) {
               series={detail.series}
               slot={detail.slot}
               session={session}
+              startsAt={session.starts_at}
               minutes={Math.round(detail.real_seconds / 60)}
-              onDone={() => setRecording(null)}
+              onKept={() => setRecording(null)}
+              onLeave={() => setRecording(null)}
             />
           )}
         </Box>

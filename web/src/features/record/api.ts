@@ -20,7 +20,7 @@ export function paceOptions(series: number, instructor: number | null) {
   });
 }
 
-/** Add a session of a class, take one out, or keep what one really was. */
+/** Add a session of a class, or take one out. */
 export function useSessionWrites(series: number, slot: number) {
   const client = useQueryClient();
   const onSettled = lookAnew(client, ['series', series]);
@@ -39,10 +39,5 @@ export function useSessionWrites(series: number, slot: number) {
       data(http.DELETE('/api/sessions/{session_id}', { params: { path: { session_id: session } } })),
     onSettled,
   });
-  const record = useMutation({
-    mutationFn: ({ session, body }: { session: number; body: Schemas['RecordModel'] }) =>
-      data(http.PUT('/api/sessions/{session_id}/record', { params: { path: { session_id: session } }, body })),
-    onSettled,
-  });
-  return { add, remove, record };
+  return { add, remove };
 }

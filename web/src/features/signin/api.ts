@@ -1,6 +1,7 @@
-import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
+import { type QueryClient, queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 
 import { data, http, type Schemas, setCsrf } from '~/shared/http/client';
+import { forgetKept, ON_PHONE } from '~/shared/http/onPhone';
 import { setEnded } from '~/shared/http/session';
 
 export const meOptions = queryOptions({
@@ -11,7 +12,25 @@ export const meOptions = queryOptions({
     return me;
   },
   staleTime: 60_000,
+  meta: ON_PHONE,
 });
+
+/** What was kept for somebody else is not for whoever is there now. */
+function only(client: QueryClient, me: Schemas['Me'], before: Schemas['Me'] | undefined): void {
+  if (before && before.sign_in_name !== me.sign_in_name) client.clear();
+  client.setQueryData(meOptions.queryKey, me);
+}
+
+/** Ask anew who is there; without a network it is whoever was there when the machine kept it. */
+export async function whoIsThere(client: QueryClient): Promise<void> {
+  const before = client.getQueryData(meOptions.queryKey);
+  if (before) setCsrf(before.csrf);
+  try {
+    only(client, await client.fetchQuery({ ...meOptions, staleTime: 0 }), before);
+  } catch {
+    // The page says what is wrong: it asks for the same.
+  }
+}
 
 export function useSignIn() {
   const client = useQueryClient();
@@ -20,7 +39,7 @@ export function useSignIn() {
     onSuccess: (me) => {
       setCsrf(me.csrf);
       setEnded(false);
-      client.setQueryData(meOptions.queryKey, me);
+      only(client, me, client.getQueryData(meOptions.queryKey));
     },
   });
 }
@@ -29,8 +48,9 @@ export function useSignOut() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: () => data(http.POST('/api/sign-out')),
-    onSettled: () => {
+    onSettled: async () => {
       client.clear();
+      await forgetKept();
       window.location.assign('/');
     },
   });

@@ -1,3 +1,3 @@
-export { meOptions, useSignOut } from './api';
+export { meOptions, useSignOut, whoIsThere } from './api';
 export { SignInAgain, SignInPage } from './later';
 export { useIsDirector, useIsOwner } from './useIsDirector';

@@ -1,21 +1,17 @@
-import { Box, Button, Flex, Text } from '@chakra-ui/react';
+import { Box, Flex, Text } from '@chakra-ui/react';
 
-import { left, type Run, waits } from './run';
-import { cueTitle, cueWords, roundsOf } from './words';
-import type { Schemas } from '~/shared/http/client';
-import { fromWhere } from '~/shared/format/blocks';
-import { waysOut } from '~/shared/format/waysOut';
-import { useMovements, useSafety } from '~/shared/http/vocabulary';
+import { type Cue, left, type Run } from './run';
+import { cueTitle, doseWords, roundWords, sideWords } from './words';
 import { clock } from '~/shared/format/time';
+import { useMovements, useNames } from '~/shared/http/vocabulary';
 
 interface Props {
-  detail: Schemas['ClassDetail'];
   run: Run;
-  cue: Schemas['CueModel'];
-  measure: Schemas['MeasureModel'] | null;
+  cue: Cue;
+  /** The bout that runs, or the one that this cue leads to. */
+  bout: Cue | undefined;
   now: number;
-  onNext: () => void;
-  onBack: () => void;
+  name: (movement: string) => string;
 }
 
 const WASH: Record<string, string> = {
@@ -25,119 +21,56 @@ const WASH: Record<string, string> = {
   show: 'lichenWash',
   change: 'lichenWash',
   switch: 'heatherWash',
+  talk: 'panel',
 };
 
-/** The cue that runs, large enough for across the hall, and what comes after it. */
-export function CueNow({ detail, run, cue, measure, now, onNext, onBack }: Props) {
-  const movements = useMovements();
-  const safety = useSafety();
-  const movement = cue.movement ? movements.get(cue.movement) : undefined;
-  const items = detail.blocks[cue.block]?.items ?? [];
-  const item = items.find((one) => one.movement === cue.movement);
-  const forMembers = item?.for_members ?? [];
-  const coming = detail.real.slice(run.index + 1, run.index + 5);
-  const rest = left(run, cue, now);
-  const rounds = roundsOf(detail.real);
-  const title = (entry: Schemas['CueModel']) => cueTitle(entry, detail.blocks[entry.block]?.purpose);
-  const words = (entry: Schemas['CueModel']) => cueWords(entry, rounds.get(entry.block) ?? 1);
-  const done = 100 * Math.min(1, cue.end / detail.real_seconds);
-  const behind = Math.round((run.cueBegan - run.began) / 1000 - cue.start);
-  const name = (id: string | null | undefined) => (id ? (movements.get(id)?.name ?? id) : '');
+/** What happens now: readable from across the hall. Between bouts it is the next one that is large. */
+export function CueNow({ run, cue, bout, now, name }: Props) {
+  const rest = left(run, now);
+  const shown = cue.kind === 'work' ? cue : bout;
+  const leads = cue.kind !== 'work' && shown?.movement;
+  const named = cue.movement ?? shown?.movement;
   return (
-    <Box>
-      <Box bg={WASH[cue.kind] ?? 'panel'} p="6" mt="3" minH="72" role="status" aria-live="off">
-        <Flex align="baseline" gap="4">
-          <Text fontSize="2xl">{title(cue)}</Text>
-          <Text color="soft">{detail.blocks[cue.block]?.summary}</Text>
-          <Text ml="auto" fontFamily="mono" fontSize="7xl" lineHeight="1" color={rest < 0 ? 'rowanInk' : 'ink'}>
-            {rest < 0 ? `+${clock(-rest)}` : clock(Math.ceil(rest))}
-          </Text>
-        </Flex>
-        <Text fontSize="5xl" fontWeight="700" lineHeight="1.1">
-          {name(cue.movement) || cue.label}
+    <Box bg={WASH[cue.kind] ?? 'panel'} p={{ base: '4', md: '6' }} mt="3" role="status" aria-live="off">
+      <Flex align="baseline" gap="3">
+        <Text fontSize={{ base: '3xl', md: '5xl' }} fontWeight="600">
+          {run.paused !== null ? 'Paused' : cueTitle(cue)}
         </Text>
-        <Text fontSize="2xl">{words(cue)}</Text>
-        {item?.carried && (
-          <Text fontSize="lg" color="soft">
-            {fromWhere(item.carried)}
-          </Text>
-        )}
-        {movement && (
-          <Text mt="3" fontSize="lg">
-            {movement.cues.join('. ')}. Easier: {movement.easier?.how ?? 'less range'}. Harder:{' '}
-            {movement.harder?.how ?? 'more range'}.
-          </Text>
-        )}
-        {movement && (
-          <Flex as="dl" mt="3" columnGap="6" rowGap="1" wrap="wrap" fontSize="md">
-            {forMembers.map((one) => (
-              <Flex key={one.member} gap="1.5" bg="lichenWash" px="2">
-                <Text as="dt" fontWeight="700">
-                  For {one.member}
-                </Text>
-                <Text as="dd">{one.how}</Text>
-              </Flex>
-            ))}
-            {item?.without && (
-              <Flex gap="1.5">
-                <Text as="dt" fontWeight="700">
-                  Without the kit
-                </Text>
-                <Text as="dd">{item.without}</Text>
-              </Flex>
-            )}
-            {waysOut(movement).map((way) => (
-              <Flex key={way.when} gap="1.5">
-                <Text as="dt" fontWeight="700">
-                  {way.when}
-                </Text>
-                <Text as="dd">{way.how}</Text>
-              </Flex>
-            ))}
-          </Flex>
-        )}
-        {detail.blocks[cue.block]?.purpose === 'welcome' && (
-          <Text mt="3" fontSize="2xl">
-            {safety?.say_first}
-            {detail.spared.length > 0 && ` Spared in this class: ${detail.spared.join('; ')}.`}
-          </Text>
-        )}
-      </Box>
-      <Flex align="center" gap="3" mt="3">
-        <Button size="lg" variant="outline" onClick={onBack} disabled={run.index === 0}>
-          Back
-        </Button>
-        <Button size="xl" bg="action" color="onAction" flex="1" onClick={onNext}>
-          {waits(measure) ? 'Ready, go on' : 'Go on now'}
-        </Button>
-        <Text fontFamily="mono" w="40" textAlign="right">
-          {behind === 0 ? 'on time' : `${clock(Math.abs(behind))} ${behind > 0 ? 'late' : 'early'}`}
+        <Text
+          ml="auto"
+          fontFamily="mono"
+          lineHeight="1"
+          fontSize={{ base: 'min(7rem, 15vh)', md: 'min(11rem, 24vh)' }}
+          letterSpacing="-0.04em"
+          color={rest < 0 ? 'rowanInk' : 'ink'}
+        >
+          {rest < 0 ? `+${clock(-rest)}` : clock(Math.ceil(rest))}
         </Text>
       </Flex>
-      <Box h="2" mt="4" bg="sunken" role="img" aria-label={`${Math.round(done)} % of the class`}>
-        <Box h="full" style={{ width: `${done}%` }} bg="strong" />
-      </Box>
-      <Box as="ol" listStyleType="none" mt="2" aria-label="What comes next">
-        {coming.map((entry, place) => (
-          <Flex
-            as="li"
-            key={run.index + place}
-            gap="3"
-            py="2"
-            borderTop="1px solid"
-            borderColor="line"
-            color="soft"
-            fontSize="lg"
-          >
-            <Text w="32">{title(entry)}</Text>
-            <Text flex="1" color="ink" fontWeight="600">
-              {name(entry.movement) || entry.label}
-            </Text>
-            <Text>{words(entry)}</Text>
-            <Text fontFamily="mono">{clock(entry.end - entry.start)}</Text>
-          </Flex>
-        ))}
-      </Box>
+      <Text fontSize={{ base: '6xl', md: '7xl' }} fontWeight="700" lineHeight="1.05" mt="1">
+        {cue.kind === 'talk' || !named ? cue.label || cueTitle(cue) : name(named)}
+      </Text>
+      <Text fontSize={{ base: 'max(3rem, 5.2vh)', md: '6xl' }} lineHeight="1.1" mt="1">
+        {cue.kind === 'switch' ? sideWords(cue) : shown && cue.kind !== 'talk' ? doseWords(shown) : ''}
+      </Text>
+      {shown && cue.kind !== 'talk' && (
+        <Text fontSize={{ base: '2xl', md: '3xl' }} color="soft">
+          {roundWords(shown)}
+        </Text>
+      )}
+      {leads && <Fetch movement={shown.movement ?? ''} />}
     </Box>
+  );
+}
+
+/** What is needed for the movement that comes. */
+function Fetch({ movement }: { movement: string }) {
+  const kit = useMovements().get(movement)?.kit ?? [];
+  const names = useNames();
+  if (!kit.length) return null;
+  return (
+    <Text fontSize={{ base: 'xl', md: '2xl' }} color="lichenInk" mt="1">
+      With {kit.map(names).join(', ').toLowerCase()}
+    </Text>
   );
 }

@@ -1,14 +1,37 @@
 import { queryOptions } from '@tanstack/react-query';
 
 import { data, http } from '~/shared/http/client';
+import { ON_PHONE } from '~/shared/http/onPhone';
 
-export function measuresOptions(series: number, slot: number) {
+/** So long (milliseconds) what a class is taught with stays in reach. */
+const KEEP = 24 * 3600 * 1000;
+
+/** A class as it is taught. It is not asked for again while it is on the floor. */
+export function floorOptions(series: number, slot: number) {
   return queryOptions({
-    queryKey: ['series', series, 'class', slot, 'measures'],
+    queryKey: ['series', series, 'class', slot, 'floor'],
+    queryFn: () =>
+      data(http.GET('/api/series/{series_id}/classes/{slot}/floor', { params: { path: { series_id: series, slot } } })),
+    staleTime: Infinity,
+    // It may have been kept days ago.
+    refetchOnMount: 'always',
+    gcTime: KEEP,
+    meta: ON_PHONE,
+  });
+}
+
+/** What goes, step by step, when the class runs late; so many blocks stay as they are. */
+export function shorterOptions(series: number, slot: number, done: number, order: string[]) {
+  return queryOptions({
+    queryKey: ['series', series, 'class', slot, 'shorter', done, order],
     queryFn: () =>
       data(
-        http.GET('/api/series/{series_id}/classes/{slot}/measures', { params: { path: { series_id: series, slot } } }),
+        http.GET('/api/series/{series_id}/classes/{slot}/floor/shorter', {
+          params: { path: { series_id: series, slot }, query: { done, order } },
+        }),
       ),
-    staleTime: Infinity,
+    staleTime: 3_600_000,
+    gcTime: KEEP,
+    meta: ON_PHONE,
   });
 }

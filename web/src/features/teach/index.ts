@@ -1,1 +1,2 @@
 export { TeachPage } from './TeachPage';
+export { useKeptClass } from './keepClass';

@@ -1,4 +1,4 @@
-import type { Schemas } from '~/shared/http/client';
+import type { Cue } from './run';
 
 const TITLES: Record<string, string> = {
   talk: 'Talk',
@@ -13,21 +13,37 @@ const TITLES: Record<string, string> = {
 const PURPOSES: Record<string, string> = { 'warm-up': 'Warm-up', 'cool-down': 'Cool-down' };
 
 /** What kind of cue this is. */
-export function cueTitle(cue: Schemas['CueModel'], purpose: string | undefined): string {
-  const own = cue.kind === 'work' && purpose ? PURPOSES[purpose] : undefined;
+export function cueTitle(cue: Cue): string {
+  const own = cue.kind === 'work' ? PURPOSES[cue.purpose] : undefined;
   return own ?? TITLES[cue.kind] ?? cue.kind;
 }
 
-/** How many rounds each block of a class has. */
-export function roundsOf(cues: Schemas['CueModel'][]): Map<number, number> {
-  const out = new Map<number, number>();
-  for (const cue of cues) out.set(cue.block, Math.max(out.get(cue.block) ?? 0, cue.round ?? 0));
-  return out;
+/** The side of a bout, where it has one. */
+export function sideWords(cue: Cue): string {
+  return cue.side === 'left' || cue.side === 'right' ? `${cue.side} side` : '';
 }
 
-/** Dose, side and round of a cue. */
-export function cueWords(cue: Schemas['CueModel'], rounds: number): string {
-  const side = cue.side === 'left' || cue.side === 'right' ? `${cue.side} side` : '';
-  const round = cue.kind === 'work' && cue.round && rounds > 1 ? `round ${cue.round} of ${rounds}` : '';
-  return [cue.movement || cue.kind === 'rest' ? cue.label : '', side, round].filter(Boolean).join(', ');
+/** How long or how often, and on which side. */
+export function doseWords(cue: Cue): string {
+  return [cue.movement ? cue.label : '', sideWords(cue)].filter(Boolean).join(', ');
+}
+
+/** Which round of how many. */
+export function roundWords(cue: Cue): string {
+  return cue.kind === 'work' && cue.round && cue.rounds > 1 ? `Round ${cue.round} of ${cue.rounds}` : '';
+}
+
+/** What comes after a bout: where it is the same movement, only what differs. */
+export function nextWords(cue: Cue, before: Cue, name: (movement: string) => string): string {
+  const same = cue.block === before.block && cue.place === before.place && cue.movement === before.movement;
+  if (!same) return cue.movement ? name(cue.movement) : cue.label;
+  return cue.round === before.round ? sideWords(cue) : `round ${cue.round}`;
+}
+
+/** What is said aloud when a cue begins. */
+export function spoken(cue: Cue, name: string, ahead: string): string {
+  if (cue.kind === 'work') return [name, cue.label, sideWords(cue)].filter(Boolean).join('. ');
+  if (cue.kind === 'switch') return 'Other side';
+  if (cue.kind === 'rest' || cue.kind === 'breather') return ahead ? `Rest. Next: ${ahead}` : 'Rest';
+  return cue.kind === 'change' || cue.kind === 'show' ? `Next: ${name}` : '';
 }

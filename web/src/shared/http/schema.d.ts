@@ -1284,6 +1284,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/series/{series_id}/classes/{slot}/floor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Floor
+         * @description Return a class as it is taught.
+         */
+        get: operations["get_floor"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{series_id}/classes/{slot}/floor/shorter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Shorter
+         * @description Return the class cut step by step, each saving more, with so many blocks left as they are.
+         */
+        get: operations["get_shorter"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/series/{series_id}/classes/{slot}/lock": {
         parameters: {
             query?: never;
@@ -1318,26 +1358,6 @@ export interface paths {
          * @description Lock or unlock a block of a class, so that a re-fill leaves it as it is.
          */
         post: operations["lock_block"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/series/{series_id}/classes/{slot}/measures": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Get Measures
-         * @description Return for each cue of the real clock what timing it would tell.
-         */
-        get: operations["get_measures"];
-        put?: never;
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1460,6 +1480,28 @@ export interface paths {
          * @description Put another movement into a place.
          */
         post: operations["swap"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{series_id}/classes/{slot}/taught": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Record Class
+         * @description Keep what a class was that one taught oneself, though nobody had put one down for it.
+         *
+         *     What is sent again, since nobody knew whether it had come, is the same session.
+         */
+        post: operations["record_class"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3007,6 +3049,18 @@ export interface components {
             rules: components["schemas"]["RuleChangeModel"][];
         };
         /**
+         * ComplaintModel
+         * @description What was sore, and at which movement.
+         */
+        ComplaintModel: {
+            joint: components["schemas"]["Joint"];
+            /**
+             * Movement
+             * @default
+             */
+            movement: string;
+        };
+        /**
          * ConsequencesModel
          * @description What a change does, before it is made: findings that go and come, rule by rule.
          */
@@ -3372,6 +3426,49 @@ export interface components {
              * @default 0
              */
             choice: number;
+            /** Version */
+            version: number;
+        };
+        /**
+         * FloorCue
+         * @description A cue that needs nothing else to be taught by.
+         *
+         *     ``rounds``: how many its block has; ``part``: its block in words; ``measure``: what timing it
+         *     tells, where it waits for the group instead of ending by its seconds.
+         */
+        FloorCue: {
+            /** Block */
+            block: number;
+            /** End */
+            end: number;
+            /** Extra */
+            extra: number;
+            kind: components["schemas"]["CueKind"];
+            /** Label */
+            label: string;
+            measure: components["schemas"]["MeasureModel"] | null;
+            /** Movement */
+            movement: string | null;
+            /** Part */
+            part: string;
+            /** Place */
+            place: number | null;
+            purpose: components["schemas"]["Purpose"];
+            /** Round */
+            round: number | null;
+            /** Rounds */
+            rounds: number;
+            side: components["schemas"]["Side"] | null;
+            /** Start */
+            start: number;
+        };
+        /**
+         * FloorModel
+         * @description A class as it is taught, by the real clock.
+         */
+        FloorModel: {
+            /** Cues */
+            cues: components["schemas"]["FloorCue"][];
             /** Version */
             version: number;
         };
@@ -4297,6 +4394,33 @@ export interface components {
             movement: string | null;
         };
         /**
+         * OtherwiseModel
+         * @description A bout, or a side of it, that was not done as planned.
+         *
+         *     ``instead``: what was done in its place; ``more``: seconds longer; with neither: left out.
+         */
+        OtherwiseModel: {
+            /** Block */
+            block: number;
+            /**
+             * Instead
+             * @default
+             */
+            instead: string;
+            /**
+             * More
+             * @default 0
+             */
+            more: number;
+            /** Movement */
+            movement: string;
+            /** Place */
+            place: number;
+            /** Round */
+            round: number;
+            side: components["schemas"]["Side"];
+        };
+        /**
          * OutsideAccount
          * @description Whether an account elsewhere stands for somebody, and what it is called; None: there is no
          *     such way here.
@@ -4537,8 +4661,12 @@ export interface components {
         /**
          * RecordModel
          * @description What a session really was: minutes, effort from 0 to 10, people, and what was timed.
+         *
+         *     ``otherwise``: what was not done as planned; ``complaints``: what was sore.
          */
         RecordModel: {
+            /** Complaints */
+            complaints?: components["schemas"]["ComplaintModel"][];
             /** Effort */
             effort?: number | null;
             /** Heads */
@@ -4552,6 +4680,8 @@ export interface components {
              * @default
              */
             note: string;
+            /** Otherwise */
+            otherwise?: components["schemas"]["OtherwiseModel"][];
         };
         /**
          * RefillRequest
@@ -4832,6 +4962,8 @@ export interface components {
          * @description One teaching of a class, with its record where there is one.
          */
         SessionModel: {
+            /** Differed */
+            differed?: string[];
             /** Effort */
             effort?: number | null;
             /** Heads */
@@ -5043,6 +5175,16 @@ export interface components {
             seconds: number;
         };
         /**
+         * ShorterModel
+         * @description The class with so much cut, in words, in the order in which it goes.
+         */
+        ShorterModel: {
+            /** Cues */
+            cues: components["schemas"]["FloorCue"][];
+            /** Cuts */
+            cuts: string[];
+        };
+        /**
          * Side
          * @description The side on which a bout is done. SPLIT: first half left, second half right.
          * @enum {string}
@@ -5228,6 +5370,18 @@ export interface components {
          * @enum {string}
          */
         Takes: "mains" | "supporting" | "steady" | "pulse" | "legs" | "upper" | "trunk" | "standing" | "floor" | "to-music";
+        /**
+         * TaughtModel
+         * @description A class that somebody taught without being down for it: when it began, and its record.
+         */
+        TaughtModel: {
+            record: components["schemas"]["RecordModel"];
+            /**
+             * Starts At
+             * Format: date-time
+             */
+            starts_at: string;
+        };
         /**
          * TemplateModel
          * @description A class that is kept under a name.
@@ -7197,6 +7351,55 @@ export interface operations {
             };
         };
     };
+    get_floor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FloorModel"];
+                };
+            };
+        };
+    };
+    get_shorter: {
+        parameters: {
+            query?: {
+                done?: number;
+                order?: string[] | null;
+            };
+            header?: never;
+            path: {
+                series_id: number;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShorterModel"][];
+                };
+            };
+        };
+    };
     lock: {
         parameters: {
             query?: never;
@@ -7247,29 +7450,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Changed"];
-                };
-            };
-        };
-    };
-    get_measures: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                series_id: number;
-                slot: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": (components["schemas"]["MeasureModel"] | null)[];
                 };
             };
         };
@@ -7429,6 +7609,33 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    record_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TaughtModel"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Created"];
                 };
             };
         };

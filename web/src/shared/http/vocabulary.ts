@@ -2,17 +2,21 @@ import { queryOptions, useQuery } from '@tanstack/react-query';
 
 import { data, http, type Schemas } from './client';
 import { Movements } from './made';
+import { ON_PHONE } from './onPhone';
 
 export const catalogueOptions = queryOptions({
   queryKey: ['catalogue'],
   queryFn: () => data(http.GET('/api/catalogue')),
-  staleTime: Infinity,
+  // Kept on the machine it may be days old: it is asked for once more whenever Grike is opened.
+  staleTime: 3_600_000,
+  meta: ON_PHONE,
 });
 
 export const movementsOptions = queryOptions({
   queryKey: ['movements'],
   queryFn: () => data(http.GET('/api/movements')),
   staleTime: 60_000,
+  meta: ON_PHONE,
 });
 
 export const roomsOptions = queryOptions({

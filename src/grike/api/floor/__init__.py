@@ -1,0 +1,1 @@
+"""A class on the floor: what whoever teaches it has in the hand."""

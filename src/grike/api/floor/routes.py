@@ -1,0 +1,110 @@
+"""A class on the floor: its cues, and what goes, step by step, when it runs late."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from typing import Annotated
+
+from fastapi import APIRouter, Query
+
+from grike.api.classes.access import member_of
+from grike.api.classes.views import cue_model
+from grike.api.floor.models import FloorCue, FloorModel, ShorterModel
+from grike.api.security import SignedIn, StateOf
+from grike.api.sessions.models import MeasureModel
+from grike.api.turns import COSTLY
+from grike.core.advice.shorten import ORDER, Shortened, origins, shorter_and_shorter
+from grike.core.clock import ClassClock, class_clock
+from grike.core.cues import Cue
+from grike.core.design import ClassDesign
+from grike.core.judging.class_facts import ClassFacts
+from grike.core.record import measures
+from grike.core.rules import Facts
+from grike.core.rules.c1_focus import C1
+
+router = APIRouter(prefix="/api/series/{series_id}/classes/{slot}/floor", tags=["floor"])
+#: On the floor no more than so many minutes are made up; steps closer together are one.
+MOST_MINUTES, STEP_SECONDS = 12, 30
+
+
+@router.get("")
+def get_floor(series_id: int, slot: int, _: SignedIn, state: StateOf) -> FloorModel:
+    """Return a class as it is taught."""
+    with state.database.transaction() as connection:
+        held = state.series(connection, series_id)
+    member = member_of(held.facts, slot)
+    cues = floor_cues(held.facts, member, member.design, member.clock)
+    return FloorModel(version=held.stored.version, cues=cues)
+
+
+def floor_cues(
+    facts: Facts, member: ClassFacts, design: ClassDesign, clock: ClassClock
+) -> list[FloorCue]:
+    """Return the cues of a design of a class, each with what is said of it."""
+    rounds: dict[int, int] = {}
+    for cue in clock.real:
+        rounds[cue.block] = max(rounds.get(cue.block, 0), cue.round or 0)
+    told = measures(clock, facts.library, member.pace)
+    blocks, were = design.blocks, origins(member.design, design)
+    return [
+        FloorCue(
+            **{**dict(cue_model(cue)), **_planned_place(cue, were)},
+            rounds=rounds[cue.block],
+            purpose=blocks[cue.block].purpose,
+            part=blocks[cue.block].format.summary(),
+            measure=found
+            and MeasureModel(kind=found.kind, movement=found.movement_id, planned=found.planned),
+        )
+        for cue, found in zip(clock.real, told, strict=True)
+    ]
+
+
+def _planned_place(cue: Cue, were: Sequence[tuple[int, tuple[int, ...]]]) -> dict[str, int | None]:
+    """Return block and place of a cue as the whole class has them, by which it is recorded."""
+    block, places = were[cue.block]
+    return {"block": block, "place": None if cue.place is None else places[cue.place]}
+
+
+@router.get("/shorter", dependencies=COSTLY)
+def get_shorter(
+    series_id: int,
+    slot: int,
+    _: SignedIn,
+    state: StateOf,
+    done: Annotated[int, Query(ge=0, le=100)] = 0,
+    order: Annotated[list[str] | None, Query()] = None,
+) -> list[ShorterModel]:
+    """Return the class cut step by step, each saving more, with so many blocks left as they are."""
+    with state.database.transaction() as connection:
+        held = state.series(connection, series_id)
+    facts, member = held.facts, member_of(held.facts, slot)
+    out: list[ShorterModel] = []
+    for step in steps_of(facts, member, done, tuple(order or ORDER)):
+        clock = class_clock(step.design, facts.library, known=member.known, pace=member.pace)
+        cues = floor_cues(facts, member, step.design, clock)
+        out.append(ShorterModel(cuts=list(step.cuts), cues=cues))
+    return out
+
+
+def steps_of(
+    facts: Facts, member: ClassFacts, done: int, order: tuple[str, ...]
+) -> Iterator[Shortened]:
+    """Yield the steps that differ by enough to be chosen between; the last one always."""
+    shown = member.clock.real_seconds
+    last: Shortened | None = None
+    for step in shorter_and_shorter(
+        member.design,
+        facts.library,
+        shown - 60 * MOST_MINUTES,
+        done=done,
+        known=member.known,
+        order=order,
+        pace=member.pace,
+        focus_share=float(C1.line(facts.sheet).numbers["share"]) / 100,
+    ):
+        last = step
+        if step.seconds <= shown - STEP_SECONDS:
+            shown, last = step.seconds, None
+            yield step
+    if last is not None:
+        yield last

@@ -1,0 +1,121 @@
+"""What was really done of a class: the bouts that were otherwise than planned, and complaints."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Iterable, Sequence
+from itertools import groupby
+from typing import NamedTuple
+
+from grike.core.bouts import Bout, Side
+from grike.core.errors import InvalidInput, NotFound
+from grike.core.library import Library
+from grike.core.movement import Joint
+
+#: A class has no more bouts than this, and nobody holds one longer for so many seconds.
+MOST_BOUTS, MOST_SECONDS, MOST_COMPLAINTS = 600, 600, 60
+JOINT_NAMES = {joint: joint.value.replace("-", " ") for joint in Joint}
+
+
+class Otherwise(NamedTuple):
+    """A bout that was not done as planned, or one side of it.
+
+    ``instead``: the movement that was done in its place; ``more``: seconds that it lasted longer.
+    With neither it was left out.
+    """
+
+    block: int
+    place: int
+    round: int
+    side: Side
+    movement_id: str
+    instead: str = ""
+    more: int = 0
+
+    @property
+    def left_out(self) -> bool:
+        """Whether nothing was done in its place."""
+        return not self.instead and not self.more
+
+
+class Complaint(NamedTuple):
+    """A joint that somebody complained of, and during which movement ("": none in particular)."""
+
+    joint: Joint
+    movement_id: str = ""
+
+
+def require_possible(otherwise: Sequence[Otherwise], complaints: Sequence[Complaint]) -> None:
+    """Raise InvalidInput for what cannot have been; whether a bout exists is not asked."""
+    if len(otherwise) > MOST_BOUTS or len(complaints) > MOST_COMPLAINTS:
+        raise InvalidInput("More differed than a class has.", fix="Record what differed.")
+    for one in otherwise:
+        if min(one.block, one.place, one.round) < 0 or not 0 <= one.more <= MOST_SECONDS:
+            raise InvalidInput(
+                f"{one.movement_id or 'A bout'} cannot have been done like that.",
+                fix=f"Places count from 0; seconds more are 0 to {MOST_SECONDS}.",
+            )
+    keys = [one[:4] for one in otherwise]
+    if len(set(keys)) < len(keys):
+        raise InvalidInput("A bout stands in the record twice.", fix="Say it once.")
+
+
+def done_bouts(
+    bouts: Iterable[Bout], otherwise: Collection[Otherwise], library: Library
+) -> list[Bout]:
+    """Return the bouts as they were done. What names a bout that is not there changes nothing.
+
+    Of a bout that changes sides in its middle one half may be left out: half of it was done then.
+    """
+    known = {one[:4]: one for one in otherwise}
+    out: list[Bout] = []
+    for bout in bouts:
+        halves = (Side.LEFT, Side.RIGHT) if bout.side is Side.SPLIT else (bout.side,)
+        told = [
+            own
+            for side in halves
+            if (own := known.get((bout.block, bout.place, bout.round, side))) is not None
+        ]
+        left = len(halves) - sum(one.left_out for one in told)
+        if left:
+            out.append(_changed(bout, left, len(halves), told=told, library=library))
+    return out
+
+
+def _changed(bout: Bout, left: int, of: int, told: Sequence[Otherwise], library: Library) -> Bout:
+    instead = next((one.instead for one in told if one.instead), "")
+    try:
+        movement = library[instead] if instead else bout.movement
+    except NotFound:
+        # One that was deleted since: what was done is not known any more, so the plan stands.
+        movement = bout.movement
+    reps = bout.reps if bout.reps is None else bout.reps * left // of
+    seconds = bout.seconds * left // of + sum(one.more for one in told)
+    return bout._replace(movement=movement, seconds=seconds, reps=reps)
+
+
+def otherwise_in_words(
+    otherwise: Iterable[Otherwise], complaints: Iterable[Complaint], library: Library
+) -> list[str]:
+    """Return what differed, a short sentence for each movement and kind of difference."""
+
+    def name(movement_id: str) -> str:
+        return library[movement_id].name if movement_id in library else movement_id
+
+    def alike(one: Otherwise) -> tuple[str, str, bool]:
+        return (one.movement_id, one.instead, one.left_out)
+
+    out = []
+    for (movement_id, instead, left_out), group in groupby(sorted(otherwise, key=alike), alike):
+        own = list(group)
+        times = f" {len(own)} times" if len(own) > 1 else ""
+        if left_out:
+            out.append(f"{name(movement_id)} left out{times}")
+        elif instead:
+            out.append(f"{name(instead)} instead of {name(movement_id)}{times}")
+        else:
+            more = sum(one.more for one in own)
+            out.append(f"{name(movement_id)} {more} s longer")
+    for joint, movement_id in complaints:
+        during = f" at {name(movement_id)}" if movement_id else ""
+        out.append(f"Sore {JOINT_NAMES[joint]}{during}")
+    return out

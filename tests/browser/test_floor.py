@@ -1,0 +1,231 @@
+"""A class on the floor, phone in hand: taught, changed on the way, without a network, recorded."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+from selenium.webdriver.support.ui import Select
+
+from grike.store import series, sessions
+from tests.browser.test_teaching import WithClass
+
+#: A telephone in the hand, and how much of its height is read from three metres.
+WIDTH, HEIGHT, SHARE = 390, 844, 0.05
+
+
+class OnThePhone(WithClass):
+    def setUp(self) -> None:
+        super().setUp()
+        self.screen(WIDTH, HEIGHT)
+        self.addCleanup(self.driver.execute_cdp_cmd, "Emulation.clearDeviceMetricsOverride", {})
+        self.addCleanup(self.network, offline=False)
+        self.page = f"{self.bench}/teach"
+
+    def screen(self, width: int, height: int) -> None:
+        size = {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": width < 500}
+        self.driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", size)
+
+    def network(self, *, offline: bool) -> None:
+        self.driver.execute_cdp_cmd("Network.enable", {})
+        limits = {"latency": 0, "downloadThroughput": -1, "uploadThroughput": -1}
+        self.driver.execute_cdp_cmd(
+            "Network.emulateNetworkConditions", {"offline": offline, **limits}
+        )
+
+    def begin(self) -> None:
+        self.go(self.page, "h1")
+        self.press("Begin")
+        self.see("[aria-label='What comes next']")
+
+    def key(self, key: str) -> None:
+        self.driver.find_element(By.TAG_NAME, "body").send_keys(key)
+
+    def on_to_work(self) -> str:
+        """Go on until a bout of the work runs; return its movement."""
+        while not (cue := self.cue())["movement"] or (cue["purpose"], cue["kind"]) != ("work",) * 2:
+            self.key(Keys.ARROW_RIGHT)
+        return str(cue["movement"])
+
+    def cue(self) -> dict[str, Any]:
+        run = self.kept()
+        return dict(run["cues"][run["index"]])
+
+    def kept(self) -> dict[str, Any]:
+        name = f"grike-floor-{self.series_id}-0"
+        text = self.driver.execute_script("return localStorage.getItem(arguments[0])", name)
+        return dict(json.loads(text))
+
+    def change(self, **values: Any) -> None:
+        """Have the class of this machine as it would be later, and open the page again."""
+        name = f"grike-floor-{self.series_id}-0"
+        text = json.dumps(self.kept() | values)
+        self.driver.execute_script("localStorage.setItem(arguments[0], arguments[1])", name, text)
+        self.go(self.page, "[aria-label='What comes next']")
+
+    def record(self) -> Any:
+        with self.database.transaction() as connection:
+            own = sessions.of_series(connection, self.series_id)
+            return own[0].record if own else None
+
+    def differs(self, text: str) -> None:
+        self.press("Differs")
+        self.press(text)
+
+
+class Teaching(OnThePhone):
+    def test_by_keys_and_after_a_reload(self) -> None:
+        """Keys go on and back, also after a button was pressed; a reload is where it was."""
+        self.begin()
+        first = self.kept()["index"]
+        self.key(Keys.ARROW_RIGHT)
+        self.wait.until(lambda _: self.kept()["index"] == first + 1)
+        self.press("Next" if self.button_or_none("Next") else "Ready")
+        self.wait.until(lambda _: self.kept()["index"] == first + 2)
+        self.driver.switch_to.active_element.send_keys(Keys.ARROW_RIGHT)
+        self.wait.until(lambda _: self.kept()["index"] == first + 3)
+        self.driver.refresh()
+        self.see("[aria-label='What comes next']")
+        self.assertEqual(self.kept()["index"], first + 3)
+        self.key(Keys.ARROW_LEFT)
+        self.wait.until(lambda _: self.kept()["index"] == first + 2)
+        self.assertEqual(self.axe(), [])
+
+    def button_or_none(self, text: str) -> bool:
+        return any(own.text == text for own in self.all("button"))
+
+    def test_is_read_from_three_metres(self) -> None:
+        """On a phone and a desk: what, which side, how long; nothing has to be scrolled for."""
+        self.begin()
+        self.on_to_work()
+        for width, height in ((WIDTH, HEIGHT), (1280, 800)):
+            self.screen(width, height)
+            sizes = self.driver.execute_script(
+                "return [...document.querySelectorAll('[role=status][aria-live=off] p')]"
+                ".map((own) => parseFloat(getComputedStyle(own).fontSize))"
+            )
+            large = sorted(sizes, reverse=True)[:3]
+            self.assertGreater(large[0], 2 * SHARE * height)
+            self.assertGreaterEqual(large[2], SHARE * height)
+            coming = self.driver.execute_script(
+                "return getComputedStyle(document.querySelector('ol li')).fontSize"
+            )
+            self.assertGreaterEqual(float(coming.removesuffix("px")), SHARE * height)
+            wide = self.driver.execute_script("return document.documentElement.scrollWidth")
+            self.assertLessEqual(wide, width)
+
+    def test_pause_and_an_end_by_mistake(self) -> None:
+        """Paused, the clock stands; ended by mistake, one goes back into it, after a reload too."""
+        self.begin()
+        self.press("Pause")
+        self.see_text("Paused")
+        index = self.kept()["index"]
+        self.key(Keys.ARROW_RIGHT)
+        self.assertEqual(self.kept()["index"], index)
+        self.press("Go on")
+        self.differs("End the class")
+        self.see_text("The class took")
+        self.driver.refresh()
+        self.press("Go back into it")
+        self.see("[aria-label='What comes next']")
+        self.assertEqual(self.kept()["index"], index)
+
+    def test_what_differs_is_in_the_record(self) -> None:
+        """A movement left out, one swapped, one side longer, a sore knee; all of it is recorded."""
+        self.a_session()
+        self.begin()
+        out = self.on_to_work()
+        self.differs("Leave it out")
+        self.wait.until(lambda _: self.kept()["otherwise"])
+        self.on_to_work()
+        self.press("Differs")
+        Select(self.see("select[aria-label='Do instead']")).select_by_index(1)
+        self.wait.until(lambda _: any(one["instead"] for one in self.kept()["otherwise"]))
+        self.differs("Knee")
+        self.wait.until(lambda _: self.kept()["complaints"])
+        self.differs("Wrist")
+        self.differs("Take the last one back")
+        self.wait.until(lambda _: len(self.kept()["complaints"]) == 1)
+        told = len(self.kept()["otherwise"])
+        self.differs("End the class")
+        self.see_text("Sore knee")
+        self.see("[aria-label='Effort'] button:nth-child(8)").click()
+        self.press("Keep the record")
+        self.wait.until(lambda _: self.record() is not None)
+        record = self.record()
+        self.assertEqual((record.effort, len(record.otherwise)), (7, told))
+        self.assertEqual([one.joint.value for one in record.complaints], ["knee"])
+        self.assertIn(out, {one.movement_id for one in record.otherwise if one.left_out})
+        self.see_text("left out")
+
+    def test_late_and_cut_by_the_stated_order(self) -> None:
+        """Five minutes late: what would go is told before it goes, and then it ends on time."""
+        self.begin()
+        self.on_to_work()
+        now = self.kept()
+        ahead = sum(cue["end"] - cue["start"] for cue in now["cues"][now["index"] :])
+        late = now["cueBegan"] - 1000 * (now["planned"] + 300 - ahead)
+        self.change(began=late)
+        self.see_text("late")
+        self.press("Differs")
+        self.see_text("To go: ")
+        self.press("Cut it so")
+        self.wait.until(lambda _: len(self.kept()["cues"]) < len(now["cues"]) or self.ends(now))
+        self.assertGreaterEqual(self.ends(now), 300 - 60)
+
+    def ends(self, before: dict[str, Any]) -> float:
+        """Return how many seconds earlier the class ends than it would have."""
+
+        def left(run: dict[str, Any]) -> float:
+            return float(sum(cue["end"] - cue["start"] for cue in run["cues"][before["index"] :]))
+
+        return left(before) - left(self.kept())
+
+
+class WithoutNetwork(OnThePhone):
+    def test_a_class_is_taught_and_its_record_sent_later(self) -> None:
+        """Cut off in the middle and reloaded, it goes on; the record waits, and comes once."""
+        self.a_session()
+        self.begin()
+        self.wait_for_worker()
+        self.on_to_work()
+        self.network(offline=True)
+        index = self.kept()["index"]
+        self.driver.refresh()
+        self.see("[aria-label='What comes next']")
+        self.assertGreaterEqual(self.kept()["index"], index)
+        self.differs("Leave it out")
+        self.differs("End the class")
+        self.see("[aria-label='Effort'] button:nth-child(7)").click()
+        self.press("Keep the record")
+        self.see_text("A record waits on this machine")
+        self.assertIsNone(self.record())
+        self.network(offline=False)
+        self.driver.execute_script("window.dispatchEvent(new Event('online'))")
+        self.wait.until(lambda _: self.record() is not None)
+        self.see_text("The record that waited was sent")
+        record = self.record()
+        self.assertEqual(record.effort, 6)
+        self.assertTrue(record.otherwise)
+        outbox = self.driver.execute_script("return localStorage.getItem('grike-outbox')")
+        self.assertEqual(json.loads(outbox), [])
+
+    def wait_for_worker(self) -> None:
+        """Wait until the page is served from the phone, and what it asked for is kept there."""
+        self.driver.set_script_timeout(30)
+        self.driver.execute_async_script(
+            "navigator.serviceWorker.ready.then(() => setTimeout(arguments[0], 2500))"
+        )
+
+    def test_whoever_was_not_put_down_records_as_well(self) -> None:
+        """An instructor who stepped in keeps the record; sent twice, it is one session."""
+        self.begin()
+        self.differs("End the class")
+        self.press("Keep the record")
+        self.wait.until(lambda _: self.record() is not None)
+        with self.database.transaction() as connection:
+            (own,) = sessions.of_series(connection, self.series_id)
+            self.assertEqual(own.design_id, series.get(connection, self.series_id).designs[0])
+        self.assertEqual(own.instructor_id, self.person)

@@ -1,0 +1,183 @@
+"""What the phone does with a class on the floor agrees with the core: bouts, cuts and time."""
+
+from __future__ import annotations
+
+import json
+import random
+import unittest
+from collections import Counter
+from typing import Any
+
+from grike.api.floor.routes import floor_cues, steps_of
+from grike.core.advice.shorten import ORDER, origins, shorter_and_shorter
+from grike.core.bouts import Bout, Side
+from grike.core.clock import class_clock
+from grike.core.done import Otherwise, done_bouts
+from grike.core.judging.class_facts import ClassFacts
+from grike.core.planner import Problem, plan
+from grike.core.rules import Facts
+from grike.exchange.library import shipped_library
+from tests.builders import FULL, a_plan
+from tests.web.node import Call, called
+
+RUN = "features/teach/run"
+LIBRARY = shipped_library()
+JOINTS = ("knee", "wrist", "shoulder", "low-back", "neck")
+#: How many are taught at random, and how much happens in each; seconds are thousands of the clock.
+CLASSES, ACTS = 24, 12
+
+
+def plain(models: list[Any]) -> list[dict[str, Any]]:
+    return [json.loads(model.model_dump_json()) for model in models]
+
+
+class OnTheFloor(unittest.TestCase):
+    facts: Facts
+    member: ClassFacts
+    cues: list[dict[str, Any]]
+    #: For so many blocks that stay as they are, the cues of each step.
+    shorter: dict[int, list[list[dict[str, Any]]]]
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        made = plan(Problem(a_plan(room=FULL), LIBRARY), None, 1).plan
+        assert made is not None
+        cls.facts = Facts(made, LIBRARY)
+        cls.member = cls.facts.classes[0]
+        member = cls.member
+        cls.cues = plain(floor_cues(cls.facts, member, member.design, member.clock))
+        cls.shorter = {}
+        for done in range(len(member.design.blocks)):
+            cls.shorter[done] = [
+                plain(floor_cues(cls.facts, member, step.design, class_clock(step.design, LIBRARY)))
+                for step in steps_of(cls.facts, member, done, ORDER)
+            ]
+
+    def at(self, run: dict[str, Any]) -> int:
+        return int(run["cueBegan"]) + 1000
+
+    def an_act(self, rng: random.Random, run: dict[str, Any]) -> Call:
+        """Return what somebody who teaches might do next."""
+        now = self.at(run)
+        cue = run["cues"][run["index"]] if run["index"] < len(run["cues"]) else None
+        steps = self.shorter.get(cue["block"], []) if cue else []
+        choices: list[tuple[str, tuple[Any, ...]]] = [
+            ("next", (now, now + rng.randrange(40_000))),
+            ("back", (now,)),
+            ("leaveOut", (now,)),
+            ("lastRound", (now,)),
+            ("longer", (10,)),
+            ("instead", (rng.choice(["squat", "glute-bridge", "dead-bug"]),)),
+            ("sore", (rng.choice(JOINTS),)),
+        ]
+        weights = [8, 1, 1, 1, 1, 1, 1]
+        if steps:
+            choices.append(("cut", (rng.choice(steps),)))
+            weights.append(1)
+        name, given = rng.choices(choices, weights)[0]
+        return Call(RUN, name, (run, *given))
+
+    def taught(self, seed: int) -> list[dict[str, Any]]:
+        """Return classes in which something happened, all of them one act at a time."""
+        rng = random.Random(seed)
+        runs = called([Call(RUN, "begin", (self.cues, 0)) for _ in range(CLASSES)])
+        for _ in range(ACTS):
+            runs = called([self.an_act(rng, run) for run in runs])
+        return list(runs)
+
+    def key(self, one: Any) -> tuple[Any, ...]:
+        return (one["block"], one["place"], one["round"], one["side"])
+
+    def test_every_bout_is_done_or_left_out(self) -> None:
+        """Whatever is tapped: what the record says and what the clock ran are the planned class."""
+        planned = {self.key(cue) for cue in self.cues if cue["kind"] == "work"}
+        kinds: Counter[str] = Counter()
+        for run in self.taught(3):
+            ran = {self.key(cue) for cue in run["cues"] if cue["kind"] == "work"}
+            told = {self.key(one): one for one in run["otherwise"]}
+            out = {key for key, one in told.items() if not one["instead"] and not one["more"]}
+            self.assertEqual(len(told), len(run["otherwise"]))
+            self.assertEqual(ran | out, planned)
+            self.assertFalse(ran & out)
+            kinds.update(
+                "out" if key in out else "instead" if one["instead"] else "more"
+                for key, one in told.items()
+            )
+            done = done_bouts(
+                [b for b in self.member.clock.bouts if isinstance(b, Bout)],
+                [
+                    Otherwise(
+                        one["block"],
+                        one["place"],
+                        one["round"],
+                        Side(one["side"]),
+                        one["movement"],
+                        one["instead"],
+                        one["more"],
+                    )
+                    for one in run["otherwise"]
+                ],
+                LIBRARY,
+            )
+            halves = {(*b[:2], b.round) for b in done}
+            self.assertEqual(halves, {key[:3] for key in ran})
+            for cue in run["cues"]:
+                if cue["kind"] == "work":
+                    own = [b for b in done if (*b[:2], b.round) == self.key(cue)[:3]]
+                    self.assertIn(cue["movement"], {b.movement.id for b in own})
+        self.assertGreater(min(kinds[kind] for kind in ("out", "instead", "more")), 0)
+
+    def test_a_cut_saves_what_it_says(self) -> None:
+        """The class ends as many seconds earlier as was told before it was cut."""
+        runs = [run for run in self.taught(4) if run["index"] < len(run["cues"])]
+        given = []
+        for run in runs:
+            block = run["cues"][run["index"]]["block"]
+            given += [(run, step) for step in self.shorter.get(block, [])[:3]]
+        saved = called([Call(RUN, "saves", pair) for pair in given])
+        after = called([Call(RUN, "cut", pair) for pair in given])
+        late = [
+            called([Call(RUN, "late", (run, run["cueBegan"])) for run in every])
+            for every in ([run for run, _ in given], after)
+        ]
+        self.assertGreater(sum(by > 0 for by in saved), 10)
+        for by, was, is_ in zip(saved, *late, strict=True):
+            self.assertAlmostEqual(was - is_, by, places=3)
+
+    def test_a_shorter_class_knows_where_it_came_from(self) -> None:
+        """Each block and item of a shortened class stands where the whole class has it."""
+        design = self.member.design
+        for step in shorter_and_shorter(design, LIBRARY, 0):
+            for block, (number, places) in zip(
+                step.design.blocks, origins(design, step.design), strict=True
+            ):
+                self.assertIs(block.purpose, design.blocks[number].purpose)
+                for item, place in zip(block.items, places, strict=True):
+                    self.assertIs(item, design.blocks[number].items[place])
+
+    def test_pauses_make_it_late_and_ending_can_be_undone(self) -> None:
+        """Half a minute of standing still is half a minute late; ended by mistake, it goes on."""
+        run = called([Call(RUN, "begin", (self.cues, 0))])[0]
+        paused = called([Call(RUN, "pause", (run, 5_000))])[0]
+        later = called(
+            [
+                Call(RUN, "left", (paused, 35_000)),
+                Call(RUN, "late", (paused, 35_000)),
+                Call(RUN, "tick", (paused, 900_000)),
+                Call(RUN, "pause", (paused, 35_000)),
+            ]
+        )
+        first = self.cues[0]["end"] - self.cues[0]["start"]
+        self.assertEqual(later[:2], [first - 5, 30])
+        self.assertEqual(later[2]["index"], 0)
+        on = later[3]
+        self.assertEqual(called([Call(RUN, "left", (on, 35_000))])[0], first - 5)
+        ended = called([Call(RUN, "end", (on, 40_000))])[0]
+        self.assertEqual(
+            called([Call(RUN, "isOver", (ended,)), Call(RUN, "took", (ended,))]), [True, 40]
+        )
+        back = called([Call(RUN, "reopen", (ended, 60_000))])[0]
+        self.assertEqual(
+            called([Call(RUN, "isOver", (back,)), Call(RUN, "left", (back, 60_000))]),
+            [False, first - 10],
+        )

@@ -1,0 +1,147 @@
+import { Box, Button, Flex, Text } from '@chakra-ui/react';
+import { useState } from 'react';
+
+import { CueNow } from './CueNow';
+import { Differs } from './Differs';
+import { Layers } from './Layers';
+import { boutAhead, late, type Run, waits } from './run';
+import { nextWords } from './words';
+import { useKeys } from './useKeys';
+import type { Teaching } from './useRun';
+import type { useSignals } from './useSignals';
+import type { Schemas } from '~/shared/http/client';
+import { clock } from '~/shared/format/time';
+
+interface Props {
+  detail: Schemas['ClassDetail'];
+  teaching: Teaching;
+  run: Run;
+  name: (movement: string) => string;
+  signals: ReturnType<typeof useSignals>;
+}
+
+/** A class while it is taught: the cue that runs, what comes, and everything that may differ one tap away. */
+export function Floor({ detail, teaching, run, name, signals }: Props) {
+  const [differing, setDiffering] = useState(false);
+  const { now } = teaching;
+  const cue = run.cues[run.index];
+  const behind = Math.round(late(run, now));
+  useKeys({ next: teaching.next, back: teaching.back, on: !differing });
+  if (!cue) return null;
+  const bout = boutAhead(run);
+  const movement = bout?.movement ?? null;
+  const gone = Math.max(0, ((run.paused ?? now) - run.began) / 1000);
+  return (
+    <>
+      <Flex align="center" gap="3" fontSize="lg">
+        <Text fontFamily="mono" aria-label="Time gone and planned">
+          {clock(gone)}{' '}
+          <Text as="span" color="soft">
+            of {clock(run.planned)}
+          </Text>
+        </Text>
+        <Button
+          ml="auto"
+          size="md"
+          variant="outline"
+          color={behind > 30 ? 'rowanInk' : 'ink'}
+          onClick={() => setDiffering(true)}
+        >
+          {Math.abs(behind) < 5 ? 'On time' : `${clock(Math.abs(behind))} ${behind > 0 ? 'late' : 'early'}`}
+        </Button>
+      </Flex>
+      <Box h="1.5" mt="2" bg="sunken" role="img" aria-label={`${share(run)} % of the class`}>
+        <Box h="full" style={{ width: `${share(run)}%` }} bg="strong" />
+      </Box>
+      <CueNow run={run} cue={cue} bout={bout} now={now} name={name} />
+      {movement && bout && <Layers detail={detail} movement={movement} block={bout.block} />}
+      <Coming run={run} name={name} />
+      <Flex gap="2" mt="3" position="sticky" bottom="0" bg="page" py="2">
+        <Button
+          h="16"
+          px="4"
+          variant="outline"
+          onClick={teaching.back}
+          disabled={run.index === 0 || run.paused !== null}
+        >
+          Back
+        </Button>
+        <Button h="16" px="4" variant="outline" aria-pressed={run.paused !== null} onClick={teaching.pause}>
+          {run.paused === null ? 'Pause' : 'Go on'}
+        </Button>
+        <Button
+          h="16"
+          flex="1"
+          px="2"
+          fontSize="2xl"
+          bg="action"
+          color="onAction"
+          onClick={teaching.next}
+          disabled={run.paused !== null}
+        >
+          {waits(cue) ? 'Ready' : 'Next'}
+        </Button>
+        <Button h="16" px="4" variant="outline" onClick={() => setDiffering(true)}>
+          Differs
+        </Button>
+      </Flex>
+      {differing && (
+        <Differs
+          detail={detail}
+          teaching={teaching}
+          run={run}
+          name={name}
+          signals={signals}
+          onLeave={() => setDiffering(false)}
+        />
+      )}
+    </>
+  );
+}
+
+function share(run: Run): number {
+  return Math.round((100 * run.index) / Math.max(1, run.cues.length));
+}
+
+/** What comes after the bout that is large, as large as it; then movement by movement. */
+function Coming({ run, name }: { run: Run; name: (movement: string) => string }) {
+  const [now, next, ...later] = run.cues.slice(run.index).filter((cue) => cue.kind === 'work' || cue.kind === 'talk');
+  if (!now || !next) return null;
+  const others = [next, ...later].filter((cue, at, all) => {
+    const before = at === 0 ? now : all[at - 1];
+    return before?.block !== cue.block || before.place !== cue.place;
+  });
+  return (
+    <Box as="ol" listStyleType="none" mt="auto" pt="3" aria-label="What comes next">
+      <Text
+        as="li"
+        fontSize={{ base: 'max(3rem, 5.2vh)', md: '6xl' }}
+        lineHeight="1.05"
+        borderTop="1px solid"
+        borderColor="line"
+        py="1"
+      >
+        <Text as="span" fontSize="xl" color="soft">
+          then{' '}
+        </Text>
+        {nextWords(next, now, name)}
+      </Text>
+      {others
+        .filter((cue) => cue !== next)
+        .slice(0, 3)
+        .map((cue, place) => (
+          <Flex
+            as="li"
+            key={`${run.index} ${place}`}
+            gap="3"
+            py="1"
+            align="baseline"
+            fontSize={{ base: 'xl', md: '2xl' }}
+          >
+            <Text flex="1">{cue.movement ? name(cue.movement) : cue.label}</Text>
+            <Text color="soft">{cue.rounds > 1 ? `${cue.rounds} rounds` : clock(cue.end - cue.start)}</Text>
+          </Flex>
+        ))}
+    </Box>
+  );
+}

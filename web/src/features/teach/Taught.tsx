@@ -1,0 +1,97 @@
+import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+
+import { type Run, took } from './run';
+import type { Teaching } from './useRun';
+import { RecordForm } from '~/features/record';
+import type { Schemas } from '~/shared/http/client';
+import { clock } from '~/shared/format/time';
+import { Asking } from '~/shared/ui/Asking';
+
+interface Props {
+  detail: Schemas['ClassDetail'];
+  teaching: Teaching;
+  run: Run;
+  name: (movement: string) => string;
+}
+
+/** The class is over: what it was, prefilled, and a way back into it. */
+export function Taught({ detail, teaching, run, name }: Props) {
+  const [throwing, setThrowing] = useState(false);
+  const navigate = useNavigate();
+  const leave = () => void navigate(`/series/${detail.series}/classes/${detail.slot}`);
+  const session = detail.sessions.find((entry) => entry.mine) ?? detail.sessions.find((entry) => entry.minutes == null);
+  const done = () => {
+    teaching.forget();
+    leave();
+  };
+  return (
+    <Box maxW="3xl" w="full" mx="auto">
+      <Flex align="baseline" gap="3" wrap="wrap" mb="2">
+        <Heading as="h1" size="2xl">
+          The class took {clock(took(run))}
+        </Heading>
+        {run.ended !== null && (
+          <Button ml="auto" size="md" variant="outline" onClick={teaching.reopen}>
+            Go back into it
+          </Button>
+        )}
+      </Flex>
+      <Differences run={run} name={name} />
+      <RecordForm
+        series={detail.series}
+        slot={detail.slot}
+        session={session ?? null}
+        startsAt={wall(run.began)}
+        minutes={Math.max(1, Math.round(took(run) / 6) / 10)}
+        taught={run}
+        onKept={done}
+        onLeave={leave}
+      />
+      <Button mt="6" size="md" variant="ghost" onClick={() => setThrowing(true)}>
+        Throw away what was timed
+      </Button>
+      {throwing && (
+        <Asking title="Throw away what was timed?" leave="Keep it" onLeave={() => setThrowing(false)}>
+          <Text>Nothing of this class is recorded then. It cannot be brought back.</Text>
+          <Button size="md" bg="rowanInk" color="page" onClick={done}>
+            Throw it away
+          </Button>
+        </Asking>
+      )}
+    </Box>
+  );
+}
+
+/** A moment as the clock on the wall shows it. */
+function wall(moment: number): string {
+  const at = new Date(moment);
+  return new Date(moment - at.getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
+}
+
+/** What was noted on the way, a line a movement. */
+function Differences({ run, name }: { run: Run; name: (movement: string) => string }) {
+  const lines = new Map<string, number>();
+  for (const one of run.otherwise) {
+    const how = one.instead
+      ? `${name(one.instead)} instead of ${name(one.movement)}`
+      : one.more
+        ? `${name(one.movement)} longer`
+        : `${name(one.movement)} left out`;
+    lines.set(how, (lines.get(how) ?? 0) + 1);
+  }
+  for (const one of run.complaints)
+    lines.set(`Sore ${one.joint.replace('-', ' ')}${one.movement ? ` at ${name(one.movement)}` : ''}`, 1);
+  if (!lines.size) return <Text fontSize="lg">All as planned.</Text>;
+  return (
+    <Box as="ul" fontSize="lg" pl="5" mb="2">
+      {[...lines].map(([line, times]) => (
+        <li key={line}>
+          {line}
+          {times > 1 ? `, ${times} times` : ''}
+        </li>
+      ))}
+    </Box>
+  );
+}
