@@ -3,20 +3,24 @@
 from __future__ import annotations
 
 import datetime as dt
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from pathlib import Path
 
 from grike.api.app import prepare
 from grike.api.passwords import hash_password
 from grike.api.state import Config, State
 from grike.core.cautions import Caution
+from grike.core.done import Complaint, Otherwise
 from grike.core.focus import Focus
 from grike.core.group import Group
+from grike.core.judging.class_facts import ClassFacts
 from grike.core.kit import Kit, Room
 from grike.core.library import Library
+from grike.core.movement import Joint
 from grike.core.pace import DEFAULT_PACE
 from grike.core.pace_learning import BREATHER, REST
 from grike.core.planner import Problem, Settings, plan
+from grike.core.purpose import Purpose
 from grike.core.record import Mark, SessionRecord, measures
 from grike.core.rules import Facts
 from grike.core.series import SeriesPlan, SeriesShape
@@ -154,7 +158,21 @@ def taught(plan_: SeriesPlan, slot: int, library: Library, teacher: int) -> Sess
     )
     late = sum(mark.took - mark.planned for mark in marks)
     minutes = round((member.clock.real_seconds + late) / 60, 1)
-    return SessionRecord(minutes, 5 + slot % 3, 12 + slot % 4, "", marks)
+    record = SessionRecord(minutes, 5 + slot % 3, 12 + slot % 4, "", marks)
+    return differed(member, record) if slot % 3 == 1 else record
+
+
+def differed(member: ClassFacts, record: SessionRecord) -> SessionRecord:
+    """Return an invented record of an evening on which not all went as planned."""
+    blocks = member.design.blocks
+    bouts = [b for b in member.clock.bouts if blocks[b.block].purpose is Purpose.WORK]
+    last = bouts[-1]
+    gone = [b for b in bouts if (b.block, b.place, b.round) == (last.block, last.place, last.round)]
+    out = tuple(Otherwise(b.block, b.place, b.round, b.side, b.movement.id) for b in gone)
+    sore = Complaint(Joint.KNEE, bouts[0].movement.id)
+    return replace(
+        record, otherwise=out, complaints=(sore,), note="Two came late; the last round was dropped."
+    )
 
 
 def load(server: Server, mark: Path | None = None) -> None:

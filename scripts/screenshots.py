@@ -182,6 +182,8 @@ def more(camera: Photographer, board: str) -> None:
     asked.send_keys(_missing(driver))
     camera.see("[role=status] p, [role=status] li")
     camera.take("class-why")
+    size = {"width": 390, "height": 844, "deviceScaleFactor": 1, "mobile": True}
+    driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", size)
     camera.go(f"{board}/classes/5/teach", "h1")
     camera.wait.until(lambda d: d.find_elements(By.XPATH, "//button[.='Begin']"))
     camera.press("Begin")
@@ -189,9 +191,10 @@ def more(camera: Photographer, board: str) -> None:
     for _ in range(10):
         driver.find_element(By.TAG_NAME, "body").send_keys(Keys.ARROW_RIGHT)
     camera.take("teach")
+    driver.execute_cdp_cmd("Emulation.clearDeviceMetricsOverride", {})
     driver.execute_script("localStorage.clear()")
-    camera.go(f"{board}/pace", "tbody tr")
-    camera.take("pace")
+    camera.go(f"{board}/done", "section")
+    camera.take("done")
     camera.go(f"{board}/what-ifs", "fieldset")
     if not driver.find_elements(By.XPATH, "//button[.='Compare']"):
         for place in (0, 2, 3):

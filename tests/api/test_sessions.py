@@ -160,6 +160,34 @@ class Sessions(WithApplication):
         twice = {**body, "record": {**record, "otherwise": [bout, bout]}}
         self.assertEqual(self.post(path, twice).status_code, 422)
 
+    def test_what_was_done_of_the_weeks(self) -> None:
+        """Nothing recorded: no week. A class done as planned: all of its sets; one left out: fewer.
+
+        What was planned for the recorded class is what its own page says.
+        """
+        path = f"/api/series/{self.series_id}/done"
+        self.assertEqual(self.client.get(path).json(), [])
+        session = self.a_session()
+        self.record(session)
+        (week,) = self.client.get(path).json()
+        self.assertEqual((week["week"], week["recorded"], week["share"]), (0, 1, 1))
+        self.assertEqual((week["load"], week["short"]), (6 * 47, []))
+        volume = self.client.get(self.of_class()).json()["volume"]["muscles"]
+        planned = {m["muscle"]: m["sets"] for m in volume if m["sets"]}
+        told = {m["muscle"]: m["planned"] for m in week["muscles"] if m["planned"]}
+        self.assertEqual(set(told), set(planned))
+        for muscle, sets in planned.items():
+            self.assertAlmostEqual(told[muscle], sets, delta=0.06)
+        cues = self.client.get(f"{self.of_class()}/floor").json()["cues"]
+        keys = ("block", "place", "round", "side", "movement")
+        bouts = [c for c in cues if (c["kind"], c["purpose"]) == ("work", "work")]
+        gone = [{k: c[k] for k in keys} for c in bouts if c["movement"] == bouts[0]["movement"]]
+        self.assertEqual(self.record(session, otherwise=gone).status_code, 200)
+        (week,) = self.client.get(path).json()
+        self.assertLess(week["share"], 1)
+        self.assertEqual([m["movement"] for m in week["short"]], [bouts[0]["movement"]])
+        self.assertIn("left out", week["differed"][0]["differed"][0])
+
     def test_steps_when_it_runs_late(self) -> None:
         """Each step saves more than the one before, says what goes, and keeps the cool-down."""
         whole = self.client.get(f"{self.of_class()}/floor").json()["cues"]

@@ -391,3 +391,43 @@ class Instructors(Counted):
         self.wait.until(lambda d: d.current_url.endswith("/teach"))
         self.see_text("Begin")
         self.done("tonight's class on a phone")
+
+    def test_the_record_of_a_class(self) -> None:
+        """As planned, and with three things that differed; it goes by what was taught."""
+        for task, differs in (
+            ("the record of an ordinary class", ()),
+            (
+                "the record of a class with three differences",
+                ("Last round now", "Knee", "Leave it out"),
+            ),
+        ):
+            self.go(f"/series/{self.series_id}/classes/0/teach", "h1")
+            super().press("Begin")
+            self.see("[aria-label='What comes next']")
+            while not self.at_work():
+                self.driver.find_element(By.TAG_NAME, "body").send_keys(Keys.ARROW_RIGHT)
+            self.steps = 0
+            for what in differs:
+                self.press("Differs")
+                self.press(what)
+            self.press("Differs")
+            self.press("End the class")
+            self.click("[aria-label='Effort'] button:nth-child(7)")
+            self.fill("form[aria-label=Record] div:nth-of-type(3) input", "12")
+            self.press("Keep the record")
+            self.see("[data-cue]")
+            self.done(task)
+        with self.database.transaction() as connection:
+            *_, last = sessions.of_series(connection, self.series_id)
+        assert last.record is not None
+        self.assertEqual((last.record.effort, last.record.heads), (6, 12))
+        self.assertTrue(last.record.otherwise and last.record.complaints)
+
+    def at_work(self) -> bool:
+        """Return whether a bout of the work runs, in the first of several rounds."""
+        kept = self.driver.execute_script(
+            "return localStorage.getItem('grike-floor-' + arguments[0] + '-0')", self.series_id
+        )
+        run = json.loads(kept)
+        cue = run["cues"][run["index"]]
+        return bool((cue["kind"], cue["purpose"]) == ("work", "work") and cue["rounds"] > 1)

@@ -36,6 +36,8 @@ class Kills(Mistreated):
             client.close()
             self.up().close()
             self.all_there(last, number)
+            if number % 100 == 99:
+                print(f"{number + 1} kills, {self.acknowledged} writes acknowledged", flush=True)
         self.assertGreater(self.acknowledged, KILLS)
 
     @long

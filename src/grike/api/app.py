@@ -45,8 +45,8 @@ from grike.api.reasons import routes as reasons
 from grike.api.returning import routes as coming_back
 from grike.api.series import routes as series
 from grike.api.series import shelf
+from grike.api.sessions import done, weeks
 from grike.api.sessions import routes as sessions
-from grike.api.sessions import weeks
 from grike.api.shapes import routes as shapes
 from grike.api.sign_in import routes as sign_in
 from grike.api.state import Config, State
@@ -80,6 +80,7 @@ ROUTERS = (
     templates,
     sessions,
     floor,
+    done,
     weeks,
     find,
     reasons,

@@ -81,7 +81,9 @@ def done_bouts(
     return out
 
 
-def _changed(bout: Bout, left: int, of: int, told: Sequence[Otherwise], library: Library) -> Bout:
+def _changed(
+    bout: Bout, left: int, of: int, *, told: Sequence[Otherwise], library: Library
+) -> Bout:
     instead = next((one.instead for one in told if one.instead), "")
     try:
         movement = library[instead] if instead else bout.movement

@@ -72,6 +72,7 @@ export const PAGES: readonly Page[] = [
   page('/series/:id/classes/:slot/choices', async () => (await import('~/features/choices')).ChoicesPage),
   page('/compare', async () => (await import('~/features/choices')).ComparePage),
   page('/series/:id/classes/:slot/teach', async () => (await import('~/features/teach')).TeachPage),
+  page('/series/:id/done', async () => (await import('~/features/record')).DonePage),
   page('/series/:id/pace', async () => (await import('~/features/record')).PacePage),
   page('/series/:id/what-ifs', async () => (await import('~/features/whatifs')).WhatIfPage),
   page('/series/:id/days', async () => (await import('~/features/setup')).DaysPage),

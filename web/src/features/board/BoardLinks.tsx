@@ -17,6 +17,7 @@ export function BoardLinks({ board }: { board: Schemas['Board'] }) {
       {director && to('setup', 'Set-up')}
       {to('what-ifs', 'What if')}
       {director && to('days', 'Days and kit')}
+      {to('done', 'What was done')}
       {to('pace', 'Pace')}
       {to('history', 'History')}
       {to('sheets?week=1', 'Run sheets')}

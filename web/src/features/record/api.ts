@@ -8,6 +8,13 @@ export const peopleOptions = queryOptions({
   queryFn: () => data(http.GET('/api/people')),
 });
 
+export function doneOptions(series: number) {
+  return queryOptions({
+    queryKey: ['series', series, 'done'],
+    queryFn: () => data(http.GET('/api/series/{series_id}/done', { params: { path: { series_id: series } } })),
+  });
+}
+
 export function paceOptions(series: number, instructor: number | null) {
   return queryOptions({
     queryKey: ['series', series, 'pace', instructor],

@@ -1,4 +1,5 @@
 export { peopleOptions, useSessionWrites } from './api';
+export { DonePage } from './DonePage';
 export { PacePage } from './PacePage';
 export { RecordForm } from './RecordForm';
 export { Sessions } from './Sessions';

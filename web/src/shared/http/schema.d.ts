@@ -1672,6 +1672,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/series/{series_id}/done": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Done
+         * @description Return the weeks of which something was recorded; of a day the last record counts.
+         */
+        get: operations["get_done"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/series/{series_id}/findings/{number}/fix": {
         parameters: {
             query?: never;
@@ -3011,6 +3031,18 @@ export interface components {
             weekday: number;
         };
         /**
+         * ClassDiffered
+         * @description What differed in a class, in words; ``weekday`` from 0, Monday.
+         */
+        ClassDiffered: {
+            /** Differed */
+            differed: string[];
+            /** Note */
+            note: string;
+            /** Weekday */
+            weekday: number;
+        };
+        /**
          * ClassDocument
          * @description A class as the open document.
          */
@@ -4114,6 +4146,18 @@ export interface components {
             version: number;
         };
         /**
+         * MovementShort
+         * @description A movement that came short, in sets.
+         */
+        MovementShort: {
+            /** Done */
+            done: number;
+            /** Movement */
+            movement: string;
+            /** Planned */
+            planned: number;
+        };
+        /**
          * MovementUse
          * @description A class that holds a movement.
          */
@@ -4138,6 +4182,17 @@ export interface components {
          * @enum {string}
          */
         Muscle: "neck" | "front-deltoid" | "side-deltoid" | "rear-deltoid" | "chest" | "lats" | "mid-back" | "biceps" | "triceps" | "forearms" | "abdominals" | "obliques" | "deep-core" | "low-back" | "hip-flexors" | "glutes" | "side-glutes" | "adductors" | "quadriceps" | "hamstrings" | "calves" | "shins";
+        /**
+         * MuscleDone
+         * @description Sets of a muscle group, planned and done.
+         */
+        MuscleDone: {
+            /** Done */
+            done: number;
+            muscle: components["schemas"]["Muscle"];
+            /** Planned */
+            planned: number;
+        };
         /**
          * MuscleModel
          * @description A muscle group with its region and face.
@@ -5472,6 +5527,39 @@ export interface components {
         WeekAfter: {
             after: components["schemas"]["BodyVolume"] | null;
             before: components["schemas"]["BodyVolume"] | null;
+            /** Week */
+            week: number;
+        };
+        /**
+         * WeekDoneModel
+         * @description A week of which something was recorded; ``share`` of the planned sets that were done.
+         *
+         *     ``load`` in effort times minutes; it, ``monotony`` and ``strain`` are there where every
+         *     recorded class has an effort. ``left`` and ``right``: seconds of one-sided work.
+         */
+        WeekDoneModel: {
+            /** Classes */
+            classes: number;
+            /** Differed */
+            differed: components["schemas"]["ClassDiffered"][];
+            /** Left */
+            left: number;
+            /** Load */
+            load: number | null;
+            /** Monotony */
+            monotony: number | null;
+            /** Muscles */
+            muscles: components["schemas"]["MuscleDone"][];
+            /** Recorded */
+            recorded: number;
+            /** Right */
+            right: number;
+            /** Share */
+            share: number | null;
+            /** Short */
+            short: components["schemas"]["MovementShort"][];
+            /** Strain */
+            strain: number | null;
             /** Week */
             week: number;
         };
@@ -7866,6 +7954,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ConsequencesModel"];
+                };
+            };
+        };
+    };
+    get_done: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeekDoneModel"][];
                 };
             };
         };

@@ -1,0 +1,74 @@
+"""Weeks as they were taught, worked by hand."""
+
+from __future__ import annotations
+
+import unittest
+from fractions import Fraction
+
+from grike.core.anatomy import Muscle
+from grike.core.bouts import Bout, Side
+from grike.core.done import Otherwise
+from grike.core.done_weeks import Taught, share_done, weeks_done
+from grike.core.expansion import steps
+from grike.core.formats import StraightSets
+from grike.core.record import SessionRecord
+from grike.exchange.library import shipped_library
+from tests.builders import a_class, work
+
+LIBRARY = shipped_library()
+#: Squats and staggered bridges, three sets of ten; the bridges on each side.
+DESIGN = a_class(work(StraightSets(3, 30, 60, reps=10), "squat", "staggered-bridge"))
+
+
+def all_of(movement: str, side: Side | None = None) -> tuple[Otherwise, ...]:
+    """Return that all bouts of a movement were left out, or those of one side."""
+    return tuple(
+        Otherwise(step.block, step.place, step.round, step.side, movement)
+        for step in steps(DESIGN, LIBRARY)
+        if isinstance(step, Bout) and step.movement.id == movement and side in (None, step.side)
+    )
+
+
+def taught(day: int, *otherwise: Otherwise, effort: float | None = 6) -> Taught:
+    return Taught(day, DESIGN, SessionRecord(45, effort, otherwise=otherwise))
+
+
+class Weeks(unittest.TestCase):
+    def test_squats_that_were_left_out_are_missed(self) -> None:
+        """Three sets a class: of two classes' six the quadriceps got three, and it says squats."""
+        (week,) = weeks_done([taught(0), taught(2, *all_of("squat"))], LIBRARY)
+        self.assertEqual(week.recorded, 2)
+        self.assertEqual(week.muscles[Muscle.QUADRICEPS], (Fraction(6), Fraction(3)))
+        self.assertEqual(week.short, {"squat": (Fraction(6), Fraction(3))})
+        share = share_done(week)
+        assert share is not None
+        self.assertLess(share, 1)
+
+    def test_a_side_that_was_left_out(self) -> None:
+        """Without the right side of the bridges only the left one's seconds are there."""
+        (even,) = weeks_done([taught(0)], LIBRARY)
+        self.assertEqual(even.left, even.right)
+        (uneven,) = weeks_done([taught(0, *all_of("staggered-bridge", Side.RIGHT))], LIBRARY)
+        self.assertEqual((uneven.left, uneven.right), (even.left, 0))
+
+    def test_loads_of_a_week(self) -> None:
+        """Foster 2001: effort times minutes; three days of 270 in seven, 810 in all.
+
+        Mean 810 / 7 = 115.71; spread (n - 1) of 270, 0, 270, 0, 270, 0, 0 is 144.32; so monotony is
+        0.80 and strain 649, worked by hand.
+        """
+        (week,) = weeks_done([taught(0), taught(2), taught(4)], LIBRARY)
+        self.assertEqual(week.load, 810)
+        assert week.monotony is not None and week.strain is not None
+        self.assertAlmostEqual(week.monotony, 0.802, places=3)
+        self.assertAlmostEqual(week.strain, 649.5, places=0)
+
+    def test_an_effort_that_nobody_gave_is_not_nought(self) -> None:
+        """With one effort unknown the load of the week is unknown, and the sets are not."""
+        (week,) = weeks_done([taught(0), taught(2, effort=None)], LIBRARY)
+        self.assertEqual((week.load, week.monotony, week.strain), (None, None, None))
+        self.assertEqual(share_done(week), 1)
+
+    def test_each_week_by_itself(self) -> None:
+        """Nothing is recorded in the second week of three: it is not there."""
+        self.assertEqual([w.week for w in weeks_done([taught(15), taught(1)], LIBRARY)], [0, 2])
