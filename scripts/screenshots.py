@@ -36,7 +36,10 @@ FLAGS = (
 )
 
 
-def browser(profile: Path, width: int = 1280, height: int = 800) -> webdriver.Chrome:
+SIZE = (1280, 800)
+
+
+def browser(profile: Path, width: int = SIZE[0], height: int = SIZE[1]) -> webdriver.Chrome:
     """Return a headless Chromium of an exact size with a fresh profile."""
     options = webdriver.ChromeOptions()
     options.binary_location = "/usr/bin/chromium"
@@ -45,9 +48,14 @@ def browser(profile: Path, width: int = 1280, height: int = 800) -> webdriver.Ch
     if os.geteuid() == 0:
         options.add_argument("--no-sandbox")
     driver = webdriver.Chrome(options=options, service=Service("/usr/bin/chromedriver"))
-    metrics = {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": False}
-    driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", metrics)
+    screen(driver, width, height)
     return driver
+
+
+def screen(driver: webdriver.Chrome, width: int, height: int) -> None:
+    """Show pages as on a screen of that size; a narrow one is a phone."""
+    metrics = {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": width < 500}
+    driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", metrics)
 
 
 def fill_in(driver: webdriver.Chrome, name: str, password: str) -> None:
@@ -182,8 +190,7 @@ def more(camera: Photographer, board: str) -> None:
     asked.send_keys(_missing(driver))
     camera.see("[role=status] p, [role=status] li")
     camera.take("class-why")
-    size = {"width": 390, "height": 844, "deviceScaleFactor": 1, "mobile": True}
-    driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", size)
+    screen(driver, 390, 844)
     camera.go(f"{board}/classes/5/teach", "h1")
     camera.wait.until(lambda d: d.find_elements(By.XPATH, "//button[.='Begin']"))
     camera.press("Begin")
@@ -191,7 +198,7 @@ def more(camera: Photographer, board: str) -> None:
     for _ in range(10):
         driver.find_element(By.TAG_NAME, "body").send_keys(Keys.ARROW_RIGHT)
     camera.take("teach")
-    driver.execute_cdp_cmd("Emulation.clearDeviceMetricsOverride", {})
+    screen(driver, *SIZE)
     driver.execute_script("localStorage.clear()")
     camera.go(f"{board}/done", "section")
     camera.take("done")

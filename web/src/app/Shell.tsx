@@ -1,7 +1,7 @@
 import { Box, Button, Flex, IconButton, Link, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { LogOut, Moon, Sun, User } from 'lucide-react';
-import { Suspense } from 'react';
+import { lazy, Suspense } from 'react';
 import { Link as RouterLink, Outlet, useMatch } from 'react-router';
 
 import { toggleColorMode, useColorMode } from './colorMode';
@@ -9,11 +9,13 @@ import { Mark } from './Mark';
 import { Standing } from './Standing';
 import { useTitle } from './useTitle';
 import { Finder } from '~/features/find';
-import { Outbox } from '~/features/record/Outbox';
 import { meOptions, SignInAgain, SignInPage, useSignOut } from '~/features/signin';
 import { Problem } from '~/shared/http/problem';
 import { useEnded } from '~/shared/http/session';
 import { Offline, Waiting } from '~/shared/ui/States';
+
+// What waits for the network can wait for its code as well.
+const Outbox = lazy(async () => ({ default: (await import('~/features/record/Outbox')).Outbox }));
 
 export function Shell() {
   const me = useQuery(meOptions);
@@ -39,7 +41,9 @@ export function Shell() {
         </Link>
       )}
       {!floor && <TopBar name={me.data.name} role={me.data.role} />}
-      <Outbox person={me.data.sign_in_name} />
+      <Suspense fallback={null}>
+        <Outbox person={me.data.sign_in_name} />
+      </Suspense>
       <Box as="main" id="content" flex="1" px={floor ? '0' : '5'} py={floor ? '0' : '3'}>
         <Suspense fallback={<Waiting what="Opening the page" />}>
           <Outlet />
