@@ -18,6 +18,7 @@ OPEN = {
     "/api/join",
     "/api/join/look",
     "/api/calendars/{token}.ics",
+    "/api/room/{code}",
 }
 
 

@@ -229,3 +229,43 @@ class WithoutNetwork(OnThePhone):
             (own,) = sessions.of_series(connection, self.series_id)
             self.assertEqual(own.design_id, series.get(connection, self.series_id).designs[0])
         self.assertEqual(own.instructor_id, self.person)
+
+
+class InTheRoom(OnThePhone):
+    def test_a_display_follows_the_class_and_ends_with_it(self) -> None:
+        """Opened by its code without a sign-in; a key on the phone is there in two seconds."""
+        self.begin()
+        self.on_to_work()
+        self.press("Differs")
+        self.press("Show in the room")
+        self.see_text("On the display open")
+        code = self.driver.execute_script("return localStorage.getItem('grike-room')")
+        self.press("Close")
+        phone = self.driver.current_window_handle
+        cookies = self.driver.get_cookies()
+        self.driver.switch_to.new_window("window")
+        self.addCleanup(self.driver.switch_to.window, phone)
+        display = self.driver.current_window_handle
+        self.driver.delete_all_cookies()
+        self.screen(1280, 800)
+        self.go("/room", "input")
+        self.see("input").send_keys(code)
+        self.press("Show it")
+        self.see("[aria-current=step]")
+        self.assertEqual(self.axe(), [])
+        before = self.see("main").text
+        self.driver.switch_to.window(phone)
+        for cookie in cookies:
+            self.driver.add_cookie(cookie)
+        self.press("Pause")
+        self.driver.switch_to.window(display)
+        self.see_text("Paused")
+        self.assertNotEqual(self.see("main").text, before)
+        self.driver.switch_to.window(phone)
+        self.press("Go on")
+        self.differs("End the class")
+        self.press("Keep the record")
+        self.see("[data-cue]")
+        self.driver.switch_to.window(display)
+        self.see_text("No class is shown under this code")
+        self.driver.close()

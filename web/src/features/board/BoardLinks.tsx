@@ -8,12 +8,12 @@ import type { Schemas } from '~/shared/http/client';
 export function BoardLinks({ board }: { board: Schemas['Board'] }) {
   const director = useIsDirector();
   const to = (path: string, words: string) => (
-    <Link asChild color="soft" textDecoration="underline">
+    <Link asChild color="soft" textDecoration="underline" display="inline-flex" alignItems="center" minH="7">
       <RouterLink to={`/series/${board.id}/${path}`}>{words}</RouterLink>
     </Link>
   );
   return (
-    <Flex gap="3" fontSize="xs">
+    <Flex columnGap="3" wrap="wrap" fontSize="xs">
       {director && to('setup', 'Set-up')}
       {to('what-ifs', 'What if')}
       {director && to('days', 'Days and kit')}

@@ -1,6 +1,7 @@
 import { type QueryClient, queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 
 import { data, http, type Schemas, setCsrf } from '~/shared/http/client';
+import { Problem } from '~/shared/http/problem';
 import { forgetKept, ON_PHONE } from '~/shared/http/onPhone';
 import { setEnded } from '~/shared/http/session';
 
@@ -17,8 +18,10 @@ export const meOptions = queryOptions({
 
 /** What was kept for somebody else is not for whoever is there now. */
 function only(client: QueryClient, me: Schemas['Me'], before: Schemas['Me'] | undefined): void {
-  if (before && before.sign_in_name !== me.sign_in_name) client.clear();
   client.setQueryData(meOptions.queryKey, me);
+  const another = before && before.sign_in_name !== me.sign_in_name;
+  // What is on a page is asked for anew, and all else is forgotten.
+  if (another) void client.resetQueries({ predicate: ({ queryKey }) => queryKey[0] !== meOptions.queryKey[0] });
 }
 
 /** Ask anew who is there; without a network it is whoever was there when the machine kept it. */
@@ -27,8 +30,12 @@ export async function whoIsThere(client: QueryClient): Promise<void> {
   if (before) setCsrf(before.csrf);
   try {
     only(client, await client.fetchQuery({ ...meOptions, staleTime: 0 }), before);
-  } catch {
-    // The page says what is wrong: it asks for the same.
+  } catch (error) {
+    if (!(error instanceof Problem) || error.status !== 401) return;
+    // Whoever it was has gone: what was kept is for nobody, and the page asks who is there.
+    await forgetKept();
+    setEnded(false);
+    void client.resetQueries();
   }
 }
 

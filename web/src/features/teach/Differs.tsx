@@ -4,6 +4,7 @@ import { useQueries } from '@tanstack/react-query';
 import { shorterOptions } from './api';
 import { boutAhead, type Cue, cutFor, late, type Run, saves } from './run';
 import { SignalToggles } from './SignalToggles';
+import type { Room } from './useRoom';
 import type { Teaching } from './useRun';
 import type { useSignals } from './useSignals';
 import { keptOrder } from '~/features/bench';
@@ -11,6 +12,7 @@ import type { Schemas } from '~/shared/http/client';
 import { useMovements, useSafety } from '~/shared/http/vocabulary';
 import { clock } from '~/shared/format/time';
 import { Asking } from '~/shared/ui/Asking';
+import { Toggle } from '~/shared/ui/Toggle';
 
 interface Props {
   detail: Schemas['ClassDetail'];
@@ -18,6 +20,7 @@ interface Props {
   run: Run;
   name: (movement: string) => string;
   signals: ReturnType<typeof useSignals>;
+  room: Room;
   onLeave: () => void;
 }
 
@@ -30,7 +33,7 @@ const JOINTS = [
 ] as const;
 
 /** What is otherwise than planned, one tap each; every tap writes the record. */
-export function Differs({ detail, teaching, run, name, signals, onLeave }: Props) {
+export function Differs({ detail, teaching, run, name, signals, room, onLeave }: Props) {
   const bout = boutAhead(run);
   const safety = useSafety();
   const does = (act: () => void) => () => {
@@ -72,6 +75,7 @@ export function Differs({ detail, teaching, run, name, signals, onLeave }: Props
       </Box>
       <Late detail={detail} teaching={teaching} run={run} onDone={onLeave} />
       <SignalToggles signals={signals} />
+      <InRoom room={room} />
       <Flex gap="2" wrap="wrap">
         {teaching.canTakeBack && (
           <Button size="lg" variant="outline" onClick={does(teaching.takeBack)}>
@@ -83,6 +87,26 @@ export function Differs({ detail, teaching, run, name, signals, onLeave }: Props
         </Button>
       </Flex>
     </Asking>
+  );
+}
+
+/** A display on the wall for the members, opened by a code. */
+function InRoom({ room }: { room: Room }) {
+  return (
+    <Flex gap="3" align="center" wrap="wrap">
+      <Toggle size="md" on={room.code !== null} onToggle={room.code ? room.close : room.open}>
+        Show in the room
+      </Toggle>
+      {room.code && (
+        <Text>
+          On the display open <b>/room</b> and type{' '}
+          <Text as="span" fontFamily="mono" fontSize="2xl" fontWeight="700">
+            {room.code}
+          </Text>
+        </Text>
+      )}
+      {room.trouble && <Text role="alert">{room.trouble}</Text>}
+    </Flex>
   );
 }
 

@@ -7,6 +7,7 @@ import { Layers } from './Layers';
 import { boutAhead, late, type Run, waits } from './run';
 import { nextWords } from './words';
 import { useKeys } from './useKeys';
+import type { Room } from './useRoom';
 import type { Teaching } from './useRun';
 import type { useSignals } from './useSignals';
 import type { Schemas } from '~/shared/http/client';
@@ -18,10 +19,11 @@ interface Props {
   run: Run;
   name: (movement: string) => string;
   signals: ReturnType<typeof useSignals>;
+  room: Room;
 }
 
 /** A class while it is taught: the cue that runs, what comes, and everything that may differ one tap away. */
-export function Floor({ detail, teaching, run, name, signals }: Props) {
+export function Floor({ detail, teaching, run, name, signals, room }: Props) {
   const [differing, setDiffering] = useState(false);
   const { now } = teaching;
   const cue = run.cues[run.index];
@@ -92,6 +94,7 @@ export function Floor({ detail, teaching, run, name, signals }: Props) {
           run={run}
           name={name}
           signals={signals}
+          room={room}
           onLeave={() => setDiffering(false)}
         />
       )}

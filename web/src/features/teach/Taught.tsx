@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 
 import { type Run, took } from './run';
+import type { Room } from './useRoom';
 import type { Teaching } from './useRun';
 import { RecordForm } from '~/features/record';
 import type { Schemas } from '~/shared/http/client';
@@ -14,15 +15,17 @@ interface Props {
   teaching: Teaching;
   run: Run;
   name: (movement: string) => string;
+  room: Room;
 }
 
 /** The class is over: what it was, prefilled, and a way back into it. */
-export function Taught({ detail, teaching, run, name }: Props) {
+export function Taught({ detail, teaching, run, name, room }: Props) {
   const [throwing, setThrowing] = useState(false);
   const navigate = useNavigate();
   const leave = () => void navigate(`/series/${detail.series}/classes/${detail.slot}`);
   const session = detail.sessions.find((entry) => entry.mine) ?? detail.sessions.find((entry) => entry.minutes == null);
   const done = () => {
+    room.close();
     teaching.forget();
     leave();
   };

@@ -10,6 +10,7 @@ import { useKeptClass } from './keepClass';
 import { isOver } from './run';
 import { Taught } from './Taught';
 import { useAwake } from './useAwake';
+import { useRoom } from './useRoom';
 import { useRun } from './useRun';
 import { useSignals } from './useSignals';
 import { classOptions } from '~/features/bench';
@@ -47,6 +48,7 @@ function Teach({ detail, floor }: Props) {
   const movements = useMovements();
   const name = useCallback((id: string) => movements.get(id)?.name ?? id, [movements]);
   const signals = useSignals(run, now, name);
+  const room = useRoom(run, detail.name, name);
   const over = run !== null && isOver(run);
   useAwake(run !== null && !over);
   return (
@@ -54,8 +56,10 @@ function Teach({ detail, floor }: Props) {
     <Theme appearance="dark" hasBackground={false} asChild>
       <Flex direction="column" minH="100dvh" bg="page" color="ink" px={{ base: '4', md: '8' }} py="3">
         {!run && <Before detail={detail} signals={signals} onBegin={teaching.start} />}
-        {run && !over && <Floor detail={detail} teaching={teaching} run={run} name={name} signals={signals} />}
-        {run && over && <Taught detail={detail} teaching={teaching} run={run} name={name} />}
+        {run && !over && (
+          <Floor detail={detail} teaching={teaching} run={run} name={name} signals={signals} room={room} />
+        )}
+        {run && over && <Taught detail={detail} teaching={teaching} run={run} name={name} room={room} />}
       </Flex>
     </Theme>
   );

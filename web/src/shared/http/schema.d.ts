@@ -818,6 +818,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/room-screens": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Open Room Screen
+         * @description Open a display for one's class; an earlier one of one's own is closed.
+         */
+        post: operations["open_room_screen"];
+        /**
+         * Close Room Screen
+         * @description Close one's display.
+         */
+        delete: operations["close_room_screen"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/room-screens/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Show In Room
+         * @description Say what the display shows from now on.
+         */
+        put: operations["show_in_room"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/room/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Room
+         * @description Return what a display shows, to anybody who has its code.
+         */
+        get: operations["get_room"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rooms": {
         parameters: {
             query?: never;
@@ -4804,6 +4868,14 @@ export interface components {
             role: "owner" | "director" | "instructor" | "viewer";
         };
         /**
+         * RoomCode
+         * @description With what a display is opened.
+         */
+        RoomCode: {
+            /** Code */
+            code: string;
+        };
+        /**
          * RoomModel
          * @description A room and its kit.
          */
@@ -4816,6 +4888,45 @@ export interface components {
             };
             /** Name */
             name: string;
+        };
+        /**
+         * RoomShown
+         * @description What was said last, and how many seconds ago; ``view`` None: nothing yet.
+         */
+        RoomShown: {
+            /** Age */
+            age: number;
+            view: components["schemas"]["RoomView"] | null;
+        };
+        /**
+         * RoomView
+         * @description What members see. ``left``: seconds of what runs; ``waits``: it ends when the group is ready.
+         *
+         *     ``round``: the movements of the part in order, of which ``place`` is the one that runs.
+         */
+        RoomView: {
+            /** Dose */
+            dose: string;
+            /** Kind */
+            kind: string;
+            /** Left */
+            left: number;
+            /** Movement */
+            movement: string;
+            /** Name */
+            name: string;
+            /** Paused */
+            paused: boolean;
+            /** Place */
+            place: number;
+            /** Round */
+            round: string[];
+            /** Then */
+            then: string;
+            /** Title */
+            title: string;
+            /** Waits */
+            waits: boolean;
         };
         /**
          * RuleChange
@@ -6790,6 +6901,92 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PersonModel"][];
+                };
+            };
+        };
+    };
+    open_room_screen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomCode"];
+                };
+            };
+        };
+    };
+    close_room_screen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    show_in_room: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoomView"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    get_room: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomShown"];
                 };
             };
         };
