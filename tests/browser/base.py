@@ -13,7 +13,7 @@ from pathlib import Path
 from typing import Any
 
 from selenium import webdriver
-from selenium.common.exceptions import WebDriverException
+from selenium.common.exceptions import ElementClickInterceptedException, WebDriverException
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.remote.webelement import WebElement
@@ -138,7 +138,15 @@ class WithBrowser(WithDatabase):
         return found
 
     def press(self, text: str) -> None:
-        self.button(text).click()
+        """Press a button or link; one that moves while a page settles, where it comes to rest."""
+        self.wait.until(lambda _: self._pressed(text))
+
+    def _pressed(self, text: str) -> bool:
+        try:
+            self.button(text).click()
+        except ElementClickInterceptedException:
+            return False
+        return True
 
     def type_in(self, label: str, text: str) -> None:
         """Put a text into the field that follows a label, in the place of what is there."""

@@ -103,7 +103,7 @@ class Desk(WithClass):
         item, before = self.pick_work(), self.rows()
         self.fill(f"[aria-label='reps of {item}']", "9")
         self.see(DOES)
-        self.button("Swap in").click()
+        self.press("Swap in")
         self.wait.until(lambda _: self.rows() != before)
         self.see(EDIT)
         self.put_in()

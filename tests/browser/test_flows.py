@@ -304,6 +304,8 @@ class Class(WithBrowser):
 
     def test_a_stale_page_is_told_and_goes_on(self) -> None:
         """Another director changed the series: the write is refused in words, then it works."""
+        # The news of it would come to the page before the press does, on a quick day.
+        self.driver.execute_script("window.dispatchEvent(new Event('pagehide'))")
         with self.database.transaction() as connection:
             connection.run("UPDATE series SET version = version + 1 WHERE id = %s", (self.series,))
             connection.run(

@@ -7,6 +7,7 @@ questions a second. Now one thread asks for all of them, and the pages look at w
 from __future__ import annotations
 
 import asyncio
+import logging
 import secrets
 import threading
 import time
@@ -18,6 +19,7 @@ from grike.store import changes, presence, series
 from grike.store.connection import Connection, Database
 from grike.store.presence import OpenPage, Present
 
+log = logging.getLogger("grike")
 #: A change is on the other's page within a second; one is seen to be there every few seconds.
 LOOK_SECONDS, SEEN_SECONDS = 0.4, 5.0
 #: After a look that failed it waits longer: the database has enough to do.
@@ -138,6 +140,10 @@ class Watch:
                 found = self._found(connection, sorted({one.page.series_id for one in open_}))
         except GrikeError:
             # It is away, or in a hurry: the pages keep what they know until the next look.
+            return False
+        except Exception:
+            # Whatever it was, the next look may be better; without this thread there is none.
+            log.exception("the series that are open could not be looked at")
             return False
         before, self._looks = self._looks, found
         with self._lock:
