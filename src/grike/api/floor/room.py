@@ -19,7 +19,7 @@ router = APIRouter(prefix="/api", tags=["floor"])
 LETTERS, LENGTH = "23456789abcdefghjkmnpqrstuvwxyz", 6
 #: So many codes that are none may be tried from one address in ten minutes.
 MOST_WRONG = 30
-Code = Annotated[str, Path(min_length=LENGTH, max_length=LENGTH)]
+Code = Annotated[str, Path(pattern=f"^[0-9A-Za-z]{{{LENGTH}}}$")]
 
 
 class RoomView(Model):
