@@ -8,10 +8,13 @@ from dataclasses import replace
 from typing import Any
 
 from grike.api.house.whole import house_in, house_to
+from grike.core.bouts import Side
 from grike.core.cautions import Caution
+from grike.core.done import Complaint, Otherwise
 from grike.core.errors import Conflict, GrikeError, InvalidInput
 from grike.core.group import Group
 from grike.core.kit import Kit, Room
+from grike.core.movement import Joint
 from grike.core.record import Mark, SessionRecord
 from grike.core.wishes import Member
 from grike.exchange.documents import conforming
@@ -23,7 +26,13 @@ from tests.api.base import WithApplication
 
 NOW = dt.datetime(2026, 11, 28, 9, tzinfo=dt.UTC)
 RECORD = SessionRecord(
-    43.5, 6.0, 14, "Two came late; “tired” — ça va", (Mark("rest_factor", 33.25, 30, ""),)
+    43.5,
+    6.0,
+    14,
+    "Two came late; “tired” — ça va",
+    (Mark("rest_factor", 33.25, 30, ""),),
+    (Otherwise(2, 0, 1, Side.LEFT, "squat", "", 10), Otherwise(2, 1, 1, Side.BOTH, "dead-bug")),
+    (Complaint(Joint.KNEE, "squat"),),
 )
 EVERYTHING = ("people_group", "movement", "class_template", "class_shape")
 

@@ -7,6 +7,7 @@ from typing import Any
 
 from httpx2 import Response
 
+from grike.store import people
 from tests.api.base import WithApplication
 
 
@@ -82,7 +83,7 @@ class Sessions(WithApplication):
         self.assertIsNone(shown["minutes"])
 
     def test_who_may_record(self) -> None:
-        """The instructor of the session may, another instructor may not."""
+        """The instructor of the session may, another instructor may not; whoever directs may."""
         mine, not_mine = self.a_session(0), self.a_session(1, "Dora Director")
         self.sign_in("ivo")
         self.assertEqual(self.record(mine).status_code, 200)
@@ -90,6 +91,11 @@ class Sessions(WithApplication):
         self.assertEqual((refused.status_code, refused.json()["code"]), (403, "not-allowed"))
         (shown,) = self.client.get(self.of_class(0)).json()["sessions"]
         self.assertTrue(shown["mine"])
+        for role in ("director", "owner"):
+            with self.database.transaction() as connection:
+                people.set_role(connection, self.people["Dora Director"], role)
+            self.sign_in()
+            self.assertEqual(self.record(mine).status_code, 200, role)
 
     def test_the_recorded_effort_is_the_load_of_the_week(self) -> None:
         """6 for 47 minutes: the week's load moves from the plan to the record."""

@@ -13,6 +13,9 @@ from grike.store import people, presence
 from grike.store.presence import OpenPage
 from tests.api.base import PASSWORD, WithApplication
 
+#: Whatever a page calls its place is what others read.
+PLACE = 'week 2, “Föhn” 🌬 "both"'
+
 
 class Together(WithApplication):
     def setUp(self) -> None:
@@ -24,7 +27,7 @@ class Together(WithApplication):
         self.series_id = self.a_series()
         self.sign_in()
         self.path = f"/api/series/{self.series_id}"
-        self.beas = OpenPage("beas", self.series_id, self.bea, "week 2")
+        self.beas = OpenPage("beas", self.series_id, self.bea, PLACE)
 
     def nobody_is_there(self) -> None:
         """Wait until the thread that looks has noted who left."""
@@ -67,7 +70,7 @@ class Together(WithApplication):
         told = self.news(seconds=4)
         later.join()
         self.assertEqual((told[0]["version"], told[0]["by"]), (before, ""))
-        self.assertEqual(told[0]["present"], [{"name": "Bea Beside", "place": "week 2"}])
+        self.assertEqual(told[0]["present"], [{"name": "Bea Beside", "place": PLACE}])
         self.assertEqual(told[-1]["version"], before + 1)
         self.assertEqual(told[-1]["by"], "Bea Beside")
         self.assertIn("Lock", told[-1]["label"])

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import json
 from typing import Any
 
@@ -9,7 +10,7 @@ from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.support.ui import Select
 
-from grike.store import series, sessions
+from grike.store import people, series, sessions
 from tests.browser.test_teaching import WithClass
 
 #: A telephone in the hand, and how much of its height is read from three metres.
@@ -220,15 +221,25 @@ class WithoutNetwork(OnThePhone):
         )
 
     def test_whoever_was_not_put_down_records_as_well(self) -> None:
-        """An instructor who stepped in keeps the record; sent twice, it is one session."""
+        """Whoever stepped in for another keeps a record of their own; the other's stays open."""
+        with self.database.transaction() as connection:
+            ivo = next(one.id for one in people.every(connection) if one.sign_in_name == "ivo")
+            design = series.get(connection, self.series_id).designs[0]
+            at = dt.datetime(2026, 11, 30, 18)
+            others = sessions.add(connection, design, self.series_id, 0, at, None, ivo)
         self.begin()
         self.differs("End the class")
         self.press("Keep the record")
-        self.wait.until(lambda _: self.record() is not None)
+        self.see("[data-cue]")
         with self.database.transaction() as connection:
-            (own,) = sessions.of_series(connection, self.series_id)
-            self.assertEqual(own.design_id, series.get(connection, self.series_id).designs[0])
-        self.assertEqual(own.instructor_id, self.person)
+            every = {
+                one.instructor_id: one for one in sessions.of_series(connection, self.series_id)
+            }
+        self.assertEqual(set(every), {ivo, self.person})
+        self.assertEqual((every[ivo].id, every[ivo].record), (others, None))
+        own = every[self.person]
+        self.assertIsNotNone(own.record)
+        self.assertEqual(own.design_id, design)
 
 
 class InTheRoom(OnThePhone):

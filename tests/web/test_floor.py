@@ -9,7 +9,7 @@ from collections import Counter
 from typing import Any
 
 from grike.api.floor.routes import floor_cues, steps_of
-from grike.core.advice.shorten import ORDER, origins, shorter_and_shorter
+from grike.core.advice.shorten import origins, shorter_and_shorter
 from grike.core.bouts import Bout, Side
 from grike.core.clock import class_clock
 from grike.core.done import Otherwise, done_bouts
@@ -50,7 +50,7 @@ class OnTheFloor(unittest.TestCase):
         for done in range(len(member.design.blocks)):
             cls.shorter[done] = [
                 plain(floor_cues(cls.facts, member, step.design, class_clock(step.design, LIBRARY)))
-                for step in steps_of(cls.facts, member, done, ORDER)
+                for step in steps_of(cls.facts, member, done, ())
             ]
 
     def at(self, run: dict[str, Any]) -> int:

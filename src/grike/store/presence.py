@@ -60,7 +60,7 @@ def see(connection: Connection, pages: Sequence[OpenPage]) -> None:
         for page in pages
     ]
     if rows:
-        connection.run(SEE, (json.dumps(rows),))
+        connection.run(SEE, (json.dumps(rows, ensure_ascii=False),))
 
 
 def leave(connection: Connection, ids: Sequence[str]) -> None:

@@ -2,10 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from grike.api.state import State
+from grike.core.advice.shorten import ORDER, How
 from grike.core.errors import Conflict, NotFound
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.facts import Facts
+from grike.core.rules.c1_focus import C1
 from grike.store import changes, series
 from grike.store.connection import Connection
 from grike.store.series import StoredSeries
@@ -32,6 +36,16 @@ def for_writing(
     member = member_of(held.facts, slot)
     changes.require_class_current(connection, series_id, member.slot.day, version)
     return held.stored, held.facts, member
+
+
+def cut_by(facts: Facts, member: ClassFacts, order: Sequence[str]) -> How:
+    """Return how a class of a series is cut, by its own pace and rules; no order: the usual one."""
+    return How(
+        known=member.known,
+        order=order or ORDER,
+        pace=member.pace,
+        focus_share=float(C1.line(facts.sheet).numbers["share"]) / 100,
+    )
 
 
 def require_unlocked(member: ClassFacts) -> None:

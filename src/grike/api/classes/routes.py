@@ -10,7 +10,7 @@ from fastapi import APIRouter, Query, Response
 
 from grike.api.board.views import history_model
 from grike.api.classes import views as class_view
-from grike.api.classes.access import for_writing, member_of, require_unlocked
+from grike.api.classes.access import cut_by, for_writing, member_of, require_unlocked
 from grike.api.classes.models import (
     AlternativeModel,
     BlockLock,
@@ -27,7 +27,7 @@ from grike.api.security import Director, SignedIn, StateOf
 from grike.api.shared import Changed
 from grike.api.turns import COSTLY
 from grike.core.advice.alternatives import alternatives
-from grike.core.advice.shorten import ORDER, Shortened, shorten
+from grike.core.advice.shorten import Shortened, shorten
 from grike.core.editing import swapped, with_block, work_blocks
 from grike.core.errors import Conflict, InvalidInput, NotFound
 from grike.core.expansion import steps
@@ -35,7 +35,6 @@ from grike.core.judging.class_facts import ClassFacts
 from grike.core.planner import Problem, Settings
 from grike.core.planner.refill import refill
 from grike.core.rules import Facts, found_with
-from grike.core.rules.c1_focus import C1
 from grike.core.sheet import Mode
 from grike.exchange.classes import class_to
 from grike.store import changes, sessions
@@ -162,16 +161,8 @@ def _known_blocks(member: ClassFacts, blocks: Sequence[int]) -> frozenset[int]:
 
 
 def _shortened(facts: Facts, member: ClassFacts, minutes: int, order: Sequence[str]) -> Shortened:
-    clock = member.clock
-    return shorten(
-        member.design,
-        facts.library,
-        clock.real_seconds - 60 * minutes,
-        known=member.known,
-        order=order or ORDER,
-        pace=member.pace,
-        focus_share=float(C1.line(facts.sheet).numbers["share"]) / 100,
-    )
+    seconds = member.clock.real_seconds - 60 * minutes
+    return shorten(member.design, facts.library, seconds, **cut_by(facts, member, order))
 
 
 @router.get("/shortened", dependencies=COSTLY)

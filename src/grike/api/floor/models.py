@@ -11,20 +11,18 @@ from grike.core.purpose import Purpose
 class FloorCue(CueModel):
     """A cue that needs nothing else to be taught by.
 
-    ``rounds``: how many its block has; ``part``: its block in words; ``measure``: what timing it
-    tells, where it waits for the group instead of ending by its seconds.
+    ``rounds``: how many its block has; ``measure``: what timing it tells, where it waits
+    for the group instead of ending by its seconds.
     """
 
     rounds: int
     purpose: OneOf[Purpose]
-    part: str
     measure: MeasureModel | None
 
 
 class FloorModel(Model):
     """A class as it is taught, by the real clock."""
 
-    version: int
     cues: list[FloorCue]
 
 

@@ -7,20 +7,19 @@ from typing import Annotated
 
 from fastapi import APIRouter, Query
 
-from grike.api.classes.access import member_of
+from grike.api.classes.access import cut_by, member_of
 from grike.api.classes.views import cue_model
 from grike.api.floor.models import FloorCue, FloorModel, ShorterModel
 from grike.api.security import SignedIn, StateOf
 from grike.api.sessions.models import MeasureModel
 from grike.api.turns import COSTLY
-from grike.core.advice.shorten import ORDER, Shortened, origins, shorter_and_shorter
+from grike.core.advice.shorten import Shortened, origins, shorter_and_shorter
 from grike.core.clock import ClassClock, class_clock
 from grike.core.cues import Cue
 from grike.core.design import ClassDesign
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.record import measures
 from grike.core.rules import Facts
-from grike.core.rules.c1_focus import C1
 
 router = APIRouter(prefix="/api/series/{series_id}/classes/{slot}/floor", tags=["floor"])
 #: On the floor no more than so many minutes are made up; steps closer together are one.
@@ -34,7 +33,7 @@ def get_floor(series_id: int, slot: int, _: SignedIn, state: StateOf) -> FloorMo
         held = state.series(connection, series_id)
     member = member_of(held.facts, slot)
     cues = floor_cues(held.facts, member, member.design, member.clock)
-    return FloorModel(version=held.stored.version, cues=cues)
+    return FloorModel(cues=cues)
 
 
 def floor_cues(
@@ -51,7 +50,6 @@ def floor_cues(
             **{**dict(cue_model(cue)), **_planned_place(cue, were)},
             rounds=rounds[cue.block],
             purpose=blocks[cue.block].purpose,
-            part=blocks[cue.block].format.summary(),
             measure=found
             and MeasureModel(kind=found.kind, movement=found.movement_id, planned=found.planned),
         )
@@ -79,7 +77,7 @@ def get_shorter(
         held = state.series(connection, series_id)
     facts, member = held.facts, member_of(held.facts, slot)
     out: list[ShorterModel] = []
-    for step in steps_of(facts, member, done, tuple(order or ORDER)):
+    for step in steps_of(facts, member, done, order or ()):
         clock = class_clock(step.design, facts.library, known=member.known, pace=member.pace)
         cues = floor_cues(facts, member, step.design, clock)
         out.append(ShorterModel(cuts=list(step.cuts), cues=cues))
@@ -87,21 +85,14 @@ def get_shorter(
 
 
 def steps_of(
-    facts: Facts, member: ClassFacts, done: int, order: tuple[str, ...]
+    facts: Facts, member: ClassFacts, done: int, order: Sequence[str]
 ) -> Iterator[Shortened]:
     """Yield the steps that differ by enough to be chosen between; the last one always."""
     shown = member.clock.real_seconds
     last: Shortened | None = None
-    for step in shorter_and_shorter(
-        member.design,
-        facts.library,
-        shown - 60 * MOST_MINUTES,
-        done=done,
-        known=member.known,
-        order=order,
-        pace=member.pace,
-        focus_share=float(C1.line(facts.sheet).numbers["share"]) / 100,
-    ):
+    least = shown - 60 * MOST_MINUTES
+    how = cut_by(facts, member, order) | {"done": done}
+    for step in shorter_and_shorter(member.design, facts.library, least, **how):
         last = step
         if step.seconds <= shown - STEP_SECONDS:
             shown, last = step.seconds, None

@@ -89,7 +89,7 @@ def record_session(session_id: int, body: RecordModel, person: SignedIn, state: 
     record = _record(body)
     with state.database.transaction() as connection:
         session = sessions.get(connection, session_id)
-        if person.role != "director" and session.instructor_id != person.id:
+        if not person.directs and session.instructor_id != person.id:
             raise NotAllowed(
                 "Only who taught it, or a director, may record a session.",
                 fix="Ask your director to put you down for it.",

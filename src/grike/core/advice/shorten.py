@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Collection, Iterator, Sequence
 from contextlib import suppress
 from dataclasses import dataclass, replace
+from typing import TypedDict, Unpack
 
 from grike.core.bouts import Bout
 from grike.core.clock import class_clock
@@ -137,56 +138,44 @@ LEVERS: dict[str, Callable[[ClassDesign, int, Library], Iterator[Cut]]] = {
 ORDER = tuple(LEVERS)
 
 
-def shorten(
-    design: ClassDesign,
-    library: Library,
-    seconds: int,
-    *,
-    done: int = 0,
-    order: Sequence[str] = ORDER,
-    known: Collection[str] = frozenset(),
-    pace: Pace = DEFAULT_PACE,
-    focus_share: float = FOCUS_SHARE,
-) -> Shortened:
+class How(TypedDict, total=False):
+    """How a class is cut.
+
+    ``done``: so many blocks are behind and stay; ``order``: of the levers; ``known``: ids of the
+    movements that the group has met; ``pace``: of the real clock; ``focus_share``: what C1 asks.
+    """
+
+    done: int
+    order: Sequence[str]
+    known: Collection[str]
+    pace: Pace
+    focus_share: float
+
+
+def shorten(design: ClassDesign, library: Library, seconds: int, **how: Unpack[How]) -> Shortened:
     """Return the class cut down to ``seconds`` on the real clock, lever after lever.
 
-    The first ``done`` blocks are behind and stay; ``focus_share`` (0 to 1) is what C1 asks.
-    Every cut keeps both sides equal where they
-    were, the focus share where it was reached, and the cool-down. Where all levers together are
-    not enough, the shortest class is returned and ``reached`` is False.
-    Raises InvalidInput for an unknown lever.
+    Every cut keeps both sides equal where they were, the focus share where it was reached, and the
+    cool-down. Where all levers together are not enough, the shortest class is returned and
+    ``reached`` is False. Raises InvalidInput for an unknown lever.
     """
-    length = _length(design, library, known, pace)
+    length = _length(design, library, how.get("known", frozenset()), how.get("pace", DEFAULT_PACE))
     shorter = Shortened(design, (), length, length <= seconds)
-    for step in shorter_and_shorter(
-        design,
-        library,
-        seconds,
-        done=done,
-        order=order,
-        known=known,
-        pace=pace,
-        focus_share=focus_share,
-    ):
+    for step in shorter_and_shorter(design, library, seconds, **how):
         shorter = step
     return shorter
 
 
 def shorter_and_shorter(
-    design: ClassDesign,
-    library: Library,
-    seconds: int,
-    *,
-    done: int = 0,
-    order: Sequence[str] = ORDER,
-    known: Collection[str] = frozenset(),
-    pace: Pace = DEFAULT_PACE,
-    focus_share: float = FOCUS_SHARE,
+    design: ClassDesign, library: Library, seconds: int, **how: Unpack[How]
 ) -> Iterator[Shortened]:
     """Yield the class after each cut, until it lasts ``seconds`` or nothing more goes; see shorten.
 
     Raises InvalidInput for an unknown lever.
     """
+    order, done = how.get("order", ORDER), how.get("done", 0)
+    known, pace = how.get("known", frozenset()), how.get("pace", DEFAULT_PACE)
+    focus_share = how.get("focus_share", FOCUS_SHARE)
     for lever in order:
         if lever not in LEVERS:
             raise InvalidInput(f"'{lever}' cannot be cut.", fix=f"Use: {', '.join(LEVERS)}.")

@@ -153,8 +153,11 @@ function Late({ detail, teaching, run, onDone }: LateProps) {
   const behind = late(run, teaching.now);
   if (behind < 30) return null;
   if (asked.some((one) => one.isPending)) return <Text>Working out what could go …</Text>;
-  const choices = asked.map((one) => cutFor(run, one.data ?? [], behind)).filter((one) => one !== undefined);
-  const best = choices.find((one) => saves(run, one.cues) >= behind) ?? choices.at(-1);
+  const best = cutFor(
+    run,
+    asked.flatMap((one) => one.data ?? []),
+    behind,
+  );
   if (!best) return <Text>{clock(behind)} late, and nothing is left that could go. The cool-down stays.</Text>;
   const saved = saves(run, best.cues);
   const cut = () => {

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { CueNow } from './CueNow';
 import { Differs } from './Differs';
 import { Layers } from './Layers';
-import { boutAhead, late, type Run, waits } from './run';
+import { boutAhead, gone, late, type Run, share, waits } from './run';
 import { nextWords } from './words';
 import { useKeys } from './useKeys';
 import type { Room } from './useRoom';
@@ -32,12 +32,12 @@ export function Floor({ detail, teaching, run, name, signals, room }: Props) {
   if (!cue) return null;
   const bout = boutAhead(run);
   const movement = bout?.movement ?? null;
-  const gone = Math.max(0, ((run.paused ?? now) - run.began) / 1000);
+  const done = Math.round(100 * share(run));
   return (
     <>
       <Flex align="center" gap="3" fontSize="lg">
         <Text fontFamily="mono" aria-label="Time gone and planned">
-          {clock(gone)}{' '}
+          {clock(gone(run, now))}{' '}
           <Text as="span" color="soft">
             of {clock(run.planned)}
           </Text>
@@ -52,8 +52,8 @@ export function Floor({ detail, teaching, run, name, signals, room }: Props) {
           {Math.abs(behind) < 5 ? 'On time' : `${clock(Math.abs(behind))} ${behind > 0 ? 'late' : 'early'}`}
         </Button>
       </Flex>
-      <Box h="1.5" mt="2" bg="sunken" role="img" aria-label={`${share(run)} % of the class`}>
-        <Box h="full" style={{ width: `${share(run)}%` }} bg="strong" />
+      <Box h="1.5" mt="2" bg="sunken" role="img" aria-label={`${done} % of the class`}>
+        <Box h="full" style={{ width: `${done}%` }} bg="strong" />
       </Box>
       <CueNow run={run} cue={cue} bout={bout} now={now} name={name} />
       {movement && bout && <Layers detail={detail} movement={movement} block={bout.block} />}
@@ -100,10 +100,6 @@ export function Floor({ detail, teaching, run, name, signals, room }: Props) {
       )}
     </>
   );
-}
-
-function share(run: Run): number {
-  return Math.round((100 * run.index) / Math.max(1, run.cues.length));
 }
 
 /** What comes after the bout that is large, as large as it; then movement by movement. */

@@ -23,7 +23,8 @@ export function Taught({ detail, teaching, run, name, room }: Props) {
   const [throwing, setThrowing] = useState(false);
   const navigate = useNavigate();
   const leave = () => void navigate(`/series/${detail.series}/classes/${detail.slot}`);
-  const session = detail.sessions.find((entry) => entry.mine) ?? detail.sessions.find((entry) => entry.minutes == null);
+  // Another's session stays theirs: whoever stepped in has one of their own.
+  const session = detail.sessions.find((entry) => entry.mine);
   const done = () => {
     room.close();
     teaching.forget();

@@ -15,6 +15,7 @@ import { useRun } from './useRun';
 import { useSignals } from './useSignals';
 import { classOptions } from '~/features/bench';
 import type { Schemas } from '~/shared/http/client';
+import { IN_REACH } from '~/shared/http/onPhone';
 import { useMovements, useVocabulary } from '~/shared/http/vocabulary';
 import { Trouble, Waiting } from '~/shared/ui/States';
 
@@ -26,7 +27,7 @@ export function TeachPage() {
     ...classOptions(series, slot),
     staleTime: Infinity,
     refetchOnMount: 'always',
-    gcTime: 86_400_000,
+    gcTime: IN_REACH,
   });
   const floor = useQuery(floorOptions(series, slot));
   const words = useVocabulary();

@@ -1,10 +1,7 @@
 import { queryOptions } from '@tanstack/react-query';
 
 import { data, http } from '~/shared/http/client';
-import { ON_PHONE } from '~/shared/http/onPhone';
-
-/** So long (milliseconds) what a class is taught with stays in reach. */
-const KEEP = 24 * 3600 * 1000;
+import { IN_REACH, ON_PHONE } from '~/shared/http/onPhone';
 
 /** A class as it is taught. It is not asked for again while it is on the floor. */
 export function floorOptions(series: number, slot: number) {
@@ -15,7 +12,7 @@ export function floorOptions(series: number, slot: number) {
     staleTime: Infinity,
     // It may have been kept days ago.
     refetchOnMount: 'always',
-    gcTime: KEEP,
+    gcTime: IN_REACH,
     meta: ON_PHONE,
   });
 }
@@ -31,7 +28,7 @@ export function shorterOptions(series: number, slot: number, done: number, order
         }),
       ),
     staleTime: 3_600_000,
-    gcTime: KEEP,
+    gcTime: IN_REACH,
     meta: ON_PHONE,
   });
 }

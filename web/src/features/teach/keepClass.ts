@@ -3,6 +3,7 @@ import { useEffect } from 'react';
 
 import { floorOptions, shorterOptions } from './api';
 import { classOptions, keptOrder } from '~/features/bench';
+import { IN_REACH } from '~/shared/http/onPhone';
 import { catalogueOptions, movementsOptions } from '~/shared/http/vocabulary';
 
 /** Whether all that a class is taught with is on this machine; where it is not, it is fetched. */
@@ -10,7 +11,7 @@ export function useKeptClass(series: number, slot: number): boolean {
   const client = useQueryClient();
   const floor = useQuery(floorOptions(series, slot));
   const needed = useQueries({
-    queries: [{ ...classOptions(series, slot), gcTime: 86_400_000 }, movementsOptions, catalogueOptions],
+    queries: [{ ...classOptions(series, slot), gcTime: IN_REACH }, movementsOptions, catalogueOptions],
   });
   const cues = floor.data?.cues;
   useEffect(() => {

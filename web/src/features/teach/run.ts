@@ -98,6 +98,16 @@ export function late(run: Run, now: number): number {
   return gone + over + total(run.cues.slice(run.index)) - run.planned;
 }
 
+/** Seconds since the class began, by the clock on the wall. */
+export function gone(run: Run, now: number): number {
+  return Math.max(0, now - run.began) / 1000;
+}
+
+/** How much of the class is behind, 0 to 1, by its seconds as they stand now. */
+export function share(run: Run): number {
+  return total(run.cues.slice(0, run.index)) / Math.max(1, total(run.cues));
+}
+
 /** How long the class took, in seconds. */
 export function took(run: Run): number {
   return ((run.ended ?? run.cueBegan) - run.began) / 1000;

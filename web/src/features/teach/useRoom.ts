@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 
 import { roomView } from './room';
 import { isOver, type Run } from './run';
@@ -12,6 +12,10 @@ const AGAIN_MILLISECONDS = 4_000;
 export function useRoom(run: Run | null, className: string, name: (movement: string) => string) {
   const [code, setCode] = useState(() => localStorage.getItem(KEY));
   const [trouble, setTrouble] = useState('');
+  const forget = useCallback(() => {
+    localStorage.removeItem(KEY);
+    setCode(null);
+  }, []);
   const latest = useRef(run);
   useEffect(() => {
     latest.current = run;
@@ -23,16 +27,22 @@ export function useRoom(run: Run | null, className: string, name: (movement: str
     const say = () => {
       if (!latest.current) return;
       const body = roomView(latest.current, className, name, Date.now());
-      // One that is not said is said again in a moment.
-      void http.PUT('/api/room-screens/{code}', { params: { path: { code } }, body }).catch(() => undefined);
+      const told = http.PUT('/api/room-screens/{code}', { params: { path: { code } }, body });
+      void told.then(
+        ({ response }) => {
+          // Another class of one's own took its place, or it was silent for too long.
+          if (response.status === 404) forget();
+        },
+        // One that is not said is said again in a moment.
+        () => undefined,
+      );
     };
     say();
     const timer = window.setInterval(say, AGAIN_MILLISECONDS);
     return () => window.clearInterval(timer);
-  }, [code, over, mark, className, name]);
+  }, [code, over, mark, className, name, forget]);
   const close = () => {
-    localStorage.removeItem(KEY);
-    setCode(null);
+    forget();
     void http.DELETE('/api/room-screens').catch(() => undefined);
   };
   const open = async () => {

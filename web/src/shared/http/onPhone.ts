@@ -13,10 +13,12 @@ import { VERSION } from './version';
 /** For what a class is taught with: it is kept on the machine, so that no network is needed on the floor. */
 export const ON_PHONE = { onPhone: true };
 
+/** So long (milliseconds) what a class is taught with stays in reach of a page that is open. */
+export const IN_REACH = 24 * 3600 * 1000;
+
 const KEY = 'grike-on-phone';
-const DAY = 24 * 3600 * 1000;
 /** What is older is nobody's next class any more. */
-const MOST_AGE = 8 * DAY;
+const MOST_AGE = 8 * IN_REACH;
 const THROTTLE = 1000;
 
 interface Kept {
@@ -39,7 +41,7 @@ export async function restoreKept(client: QueryClient): Promise<void> {
   try {
     const kept = await get<Kept>(KEY);
     if (!kept || kept.version !== VERSION || Date.now() - kept.at > MOST_AGE) return;
-    hydrate(client, kept.state, { defaultOptions: { queries: { gcTime: DAY } } });
+    hydrate(client, kept.state, { defaultOptions: { queries: { gcTime: IN_REACH } } });
   } catch {
     return;
   }

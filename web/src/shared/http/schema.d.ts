@@ -3529,8 +3529,8 @@ export interface components {
          * FloorCue
          * @description A cue that needs nothing else to be taught by.
          *
-         *     ``rounds``: how many its block has; ``part``: its block in words; ``measure``: what timing it
-         *     tells, where it waits for the group instead of ending by its seconds.
+         *     ``rounds``: how many its block has; ``measure``: what timing it tells, where it waits
+         *     for the group instead of ending by its seconds.
          */
         FloorCue: {
             /** Block */
@@ -3545,8 +3545,6 @@ export interface components {
             measure: components["schemas"]["MeasureModel"] | null;
             /** Movement */
             movement: string | null;
-            /** Part */
-            part: string;
             /** Place */
             place: number | null;
             purpose: components["schemas"]["Purpose"];
@@ -3565,8 +3563,6 @@ export interface components {
         FloorModel: {
             /** Cues */
             cues: components["schemas"]["FloorCue"][];
-            /** Version */
-            version: number;
         };
         /**
          * Focus
