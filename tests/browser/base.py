@@ -142,9 +142,12 @@ class WithBrowser(WithDatabase):
         self.wait.until(lambda _: self._pressed(text))
 
     def _pressed(self, text: str) -> bool:
+        found = self.button(text)
         try:
-            self.button(text).click()
+            found.click()
         except ElementClickInterceptedException:
+            # The driver does not scroll to what is in the window, though a bar lies over it.
+            self.driver.execute_script("arguments[0].scrollIntoView({block: 'center'})", found)
             return False
         return True
 

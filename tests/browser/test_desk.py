@@ -109,6 +109,25 @@ class Desk(WithClass):
         self.put_in()
         self.assertNotEqual(self.rows(), before)
 
+    def test_nothing_that_keys_reach_is_beneath_the_bar(self) -> None:
+        """With an edit open, whatever is tabbed to is shown whole (WCAG 2.2, 2.4.11)."""
+        item = self.pick_work()
+        self.fill(f"[aria-label='reps of {item}']", "9")
+        self.see(DOES)
+        self.see("[aria-label^='Swap in']")
+        covered = self.driver.execute_script(
+            """const bar = document.querySelector(arguments[0]).getBoundingClientRect();
+            scrollTo(0, 0);
+            return [...document.querySelectorAll("main a, main button, main input, main select")]
+              .filter((own) => !own.closest(arguments[0]) && own.getClientRects().length)
+              .filter((own) => { own.focus();
+                return document.activeElement === own
+                  && own.getBoundingClientRect().bottom > bar.top + 1; })
+              .map((own) => own.ariaLabel ?? own.textContent)""",
+            EDIT,
+        )
+        self.assertEqual(covered, [])
+
     def test_another_format_and_what_a_round_changes(self) -> None:
         """A part becomes a ladder; a round harder, a march in the rests: on page and sheet."""
         item = self.pick_work()

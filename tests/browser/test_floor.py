@@ -202,6 +202,7 @@ class WithoutNetwork(OnThePhone):
         self.see("[aria-label='Effort'] button:nth-child(7)").click()
         self.press("Keep the record")
         self.see_text("A record waits on this machine")
+        self.see_text("My classes")
         self.assertIsNone(self.record())
         self.network(offline=False)
         self.driver.execute_script("window.dispatchEvent(new Event('online'))")

@@ -6,6 +6,8 @@ import { systemWith } from './base';
 const config = defineConfig({
   globalCss: {
     'html, body': { bg: 'page', color: 'ink', fontFamily: 'body', fontSize: 'sm' },
+    // What keys reach is not left beneath a bar that lies over the foot of the page.
+    ':root:has([data-over-foot])': { scrollPaddingBottom: '6rem' },
     '*:focus-visible': { outline: '2px solid', outlineColor: 'focus', outlineOffset: '2px' },
   },
   theme: {

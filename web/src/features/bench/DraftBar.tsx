@@ -35,6 +35,7 @@ export function DraftBar({ desk, current }: Props) {
     <Box
       as="section"
       aria-label="Your edit"
+      data-over-foot
       position="fixed"
       bottom="0"
       left="0"

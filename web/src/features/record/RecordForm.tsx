@@ -19,7 +19,8 @@ interface Props {
   minutes: number;
   /** What was timed and noted on the floor; then fields are large, for a phone. */
   taught?: Pick<Schemas['RecordModel'], 'marks' | 'otherwise' | 'complaints'>;
-  onKept: () => void;
+  /** ``waits``: it was put by on this machine, since the server could not be reached. */
+  onKept: (waits: boolean) => void;
   onLeave: () => void;
 }
 
@@ -52,11 +53,11 @@ export function RecordForm({ series, slot, session, startsAt, minutes, taught, o
     };
     const entry = { series, slot, session: session?.id ?? null, startsAt, body };
     record.mutate(entry, {
-      onSuccess: onKept,
+      onSuccess: () => onKept(false),
       onError: (error) => {
         if (!willCome(error) || !large || !me.data) return;
         putBy({ ...entry, id: crypto.randomUUID(), person: me.data.sign_in_name, refused: '' });
-        onKept();
+        onKept(true);
       },
     });
   };

@@ -44,6 +44,7 @@ export function Differs({ detail, teaching, run, name, signals, room, onLeave }:
   const more = bout?.round != null && bout.round < bout.rounds;
   return (
     <Asking title={moves ? name(bout.movement ?? '') : 'The class'} leave="Close" onLeave={onLeave}>
+      <Late detail={detail} teaching={teaching} run={run} onDone={onLeave} />
       {moves && (
         <Flex gap="2" wrap="wrap">
           <Button size="lg" variant="outline" onClick={does(teaching.leaveOut)}>
@@ -73,7 +74,6 @@ export function Differs({ detail, teaching, run, name, signals, room, onLeave }:
           {safety?.stop}
         </Text>
       </Box>
-      <Late detail={detail} teaching={teaching} run={run} onDone={onLeave} />
       <SignalToggles signals={signals} />
       <InRoom room={room} />
       <Flex gap="2" wrap="wrap">

@@ -25,10 +25,12 @@ export function Taught({ detail, teaching, run, name, room }: Props) {
   const leave = () => void navigate(`/series/${detail.series}/classes/${detail.slot}`);
   // Another's session stays theirs: whoever stepped in has one of their own.
   const session = detail.sessions.find((entry) => entry.mine);
-  const done = () => {
+  // The page of a class needs more than a phone keeps.
+  const kept = (waits: boolean) => {
     room.close();
     teaching.forget();
-    leave();
+    if (waits) void navigate('/mine');
+    else leave();
   };
   return (
     <Box maxW="3xl" w="full" mx="auto">
@@ -50,7 +52,7 @@ export function Taught({ detail, teaching, run, name, room }: Props) {
         startsAt={wall(run.began)}
         minutes={Math.max(1, Math.round(took(run) / 6) / 10)}
         taught={run}
-        onKept={done}
+        onKept={kept}
         onLeave={leave}
       />
       <Button mt="6" size="md" variant="ghost" onClick={() => setThrowing(true)}>
@@ -59,7 +61,7 @@ export function Taught({ detail, teaching, run, name, room }: Props) {
       {throwing && (
         <Asking title="Throw away what was timed?" leave="Keep it" onLeave={() => setThrowing(false)}>
           <Text>Nothing of this class is recorded then. It cannot be brought back.</Text>
-          <Button size="md" bg="rowanInk" color="page" onClick={done}>
+          <Button size="md" bg="rowanInk" color="page" onClick={() => kept(false)}>
             Throw it away
           </Button>
         </Asking>
