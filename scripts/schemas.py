@@ -10,7 +10,7 @@ from types import UnionType
 from typing import Any, Union, get_args, get_origin
 
 from grike.core.class_shape import MOST_PARTS, Takes
-from grike.core.design import MOST_SHAPE_ID, Block, Role
+from grike.core.design import MOST_NOTE, MOST_SHAPE_ID, Block, Role
 from grike.core.family import Family
 from grike.core.focus import Focus
 from grike.core.formats import FORMATS, Format
@@ -211,6 +211,7 @@ def texts() -> dict[Path, str]:
         for design in (schema, schema.get("$defs", {}).get("class", {})):
             if "slot_seconds" in design.get("properties", {}):
                 design["properties"]["shape"] = {"type": "string", "maxLength": MOST_SHAPE_ID}
+                design["properties"]["note"] = {"type": "string", "maxLength": MOST_NOTE}
         if "rules" in schema["properties"]:
             schema["properties"]["rules"] = _rules()
             schema["properties"]["series"]["properties"]["shapes"] = {

@@ -15,6 +15,7 @@ TABLES = (
     "planning_run",
     "presence",
     "calendar_link",
+    "follow_answer",
     "series_change",
     "session",
     "series_class",

@@ -27,6 +27,7 @@ from grike.api.exports import routes as exports
 from grike.api.findings import routes as fixing
 from grike.api.floor import room
 from grike.api.floor import routes as floor
+from grike.api.following import routes as following
 from grike.api.headers import Headers
 from grike.api.history import routes as history
 from grike.api.house import routes as house
@@ -83,6 +84,7 @@ ROUTERS = (
     floor,
     room,
     done,
+    following,
     weeks,
     find,
     reasons,

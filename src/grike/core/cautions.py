@@ -197,6 +197,14 @@ CAUTIONS: dict[Caution, CautionFacts] = {
         _lies(*(position for position in Position if position is not Position.SEATED_CHAIR)),
     ),
 }
+#: The joint that a caution spares: its relief may answer it, where no other movement does.
+JOINT_OF: dict[Caution, Joint] = {
+    Caution.NO_WRISTS: Joint.WRIST,
+    Caution.KNEES: Joint.KNEE,
+    Caution.LOW_BACK: Joint.LOW_BACK,
+    Caution.SHOULDERS: Joint.SHOULDER,
+    Caution.NECK: Joint.NECK,
+}
 CAUTION_NAMES: dict[Caution, str] = {caution: facts.name for caution, facts in CAUTIONS.items()}
 
 

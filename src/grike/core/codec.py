@@ -70,6 +70,7 @@ def design_to(design: ClassDesign) -> Plain:
         "kit": sorted(kit.value for kit in design.kit),
         "blocks": blocks,
         **({"shape": design.shape} if design.shape else {}),
+        **({"note": design.note} if design.note else {}),
     }
 
 
@@ -111,6 +112,7 @@ def design_from(data: Mapping[str, Any]) -> ClassDesign:
         blocks=tuple(blocks),
         kit=frozenset(member(Kit, kit, "kit") for kit in data.get("kit", ())),
         shape=str(data.get("shape", "")),
+        note=str(data.get("note", "")),
     )
 
 

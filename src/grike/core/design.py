@@ -98,13 +98,15 @@ class Block:
 
 
 MOST_SHAPE_ID = 80
+MOST_NOTE = 600
 
 
 @dataclass(frozen=True, slots=True)
 class ClassDesign:
     """One class as planned: its focus, the kit it is built on, its slot and its blocks.
 
-    ``shape``: the id of the shape that it was made in; "" where it has none.
+    ``shape``: the id of the shape that it was made in; "" where it has none. ``note``: what whoever
+    teaches it should know, in words.
     """
 
     name: str
@@ -113,11 +115,18 @@ class ClassDesign:
     blocks: tuple[Block, ...] = field(default=())
     kit: frozenset[Kit] = frozenset()
     shape: str = ""
+    note: str = ""
 
     def __post_init__(self) -> None:
         within("slot_seconds", self.slot_seconds, 300, 7200)
         if len(self.shape) > MOST_SHAPE_ID:
             raise InvalidInput("This is no id of a shape.", fix="Leave it out.", place="shape")
+        if len(self.note) > MOST_NOTE:
+            raise InvalidInput(
+                f"A note of {len(self.note)} characters is too long.",
+                fix=f"Say it in {MOST_NOTE}.",
+                place="note",
+            )
 
     def items(self, purpose: Purpose) -> Iterator[tuple[int, int, Item]]:
         """Yield (block index, item index, item) for all blocks of one purpose."""

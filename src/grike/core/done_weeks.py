@@ -79,9 +79,9 @@ def _week(week: int, taught: Sequence[Taught], library: Library) -> WeekDone:
     planned: list[Bout] = []
     done: list[Bout] = []
     for one in taught:
-        bouts = _work(one.design, library)
-        planned += bouts
-        done += done_bouts(bouts, one.record.otherwise, library)
+        ours, theirs = work_done(one, library)
+        planned += ours
+        done += theirs
     sides = side_ledger(done)
     return WeekDone(
         week,
@@ -96,6 +96,18 @@ def _week(week: int, taught: Sequence[Taught], library: Library) -> WeekDone:
         int(sides.right.seconds),
         _loads(taught),
     )
+
+
+def work_done(one: Taught, library: Library) -> tuple[list[Bout], list[Bout]]:
+    """Return the work of a class as it was planned and as it was done."""
+    planned = _work(one.design, library)
+    return planned, done_bouts(planned, one.record.otherwise, library)
+
+
+def muscles_of(one: Taught, library: Library) -> dict[Muscle, tuple[Fraction, Fraction]]:
+    """Return the sets of a class by muscle group, planned and done."""
+    planned, done = work_done(one, library)
+    return _beside(_muscles(planned), _muscles(done))
 
 
 def _work(design: ClassDesign, library: Library) -> list[Bout]:

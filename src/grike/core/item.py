@@ -144,7 +144,8 @@ class Item:
     ``reps_range`` holds the lower and upper end of a rep range, whose upper end the clock uses;
     ``pattern`` and ``beats_per_rep`` set the seconds of a rep; ``passes`` go before those of the
     block, and the last of them stays in force. ``carried``: repeated from the week before on
-    purpose, so that it must progress. ``counts``: the length of its part in a combination, where
+    purpose, so that it must progress. ``again``: carried on as it was, since that was not reached
+    when it was taught. ``counts``: the length of its part in a combination, where
     it differs from the others.
     """
 
@@ -164,6 +165,7 @@ class Item:
     travel: Travel | None = None
     passes: tuple[Pass, ...] = ()
     carried: bool = False
+    again: bool = False
     counts: int | None = None
 
     def __post_init__(self) -> None:

@@ -152,19 +152,24 @@ def save(
     label: str,
     person_id: int | None,
     certificate: Mapping[str, Any] | None = None,
-) -> None:
-    """Store changed classes as one change that can be undone. The caller holds the series."""
+) -> int:
+    """Store changed classes as one change that can be undone; return its id.
+
+    The caller holds the series.
+    """
     entries = list(changed)
     after = stored.plan
     for planned in entries:
         after = after.with_class(planned)
     days = [planned.slot.day for planned in entries]
     before = _state(stored.plan, days, stored.certificate)
-    _note(connection, stored.id, label, before, _state(after, days, certificate), person_id)
+    then = _state(after, days, certificate)
+    made = _note(connection, stored.id, label, before, then, person_id)
     for planned in entries:
         series.put_class(connection, stored.id, planned.slot.day, planned.design, planned.locked)
     series.certify(connection, stored.id, certificate)
     series.bump(connection, stored.id)
+    return made
 
 
 def rearrange(
@@ -222,9 +227,9 @@ def _note(
     before: str,
     after: str,
     person_id: int | None,
-) -> None:
+) -> int:
     connection.run(FORGET_UNDONE, (series_id,))
-    connection.run(ADD, (label[:200], before, after, person_id, person_id, series_id))
+    return connection.insert(ADD, (label[:200], before, after, person_id, person_id, series_id))
 
 
 def _change(connection: Connection, query: str, series_id: int) -> Change | None:

@@ -104,6 +104,8 @@ class ClassDetail(Model):
     #: When it begins by the set-up of the series.
     begins: Moment | None
     name: str
+    #: What whoever teaches it should know.
+    note: str
     focus: OneOf[Focus]
     focus_name: str
     kit: list[OneOf[Kit]]

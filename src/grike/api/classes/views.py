@@ -201,6 +201,7 @@ def class_detail(
         date=slot.date,
         begins=begins_at(slot, facts.shape.times),
         name=design.name,
+        note=design.note,
         focus=design.focus,
         focus_name=FOCUS_NAMES[design.focus],
         kit=sorted(design.kit),

@@ -71,7 +71,7 @@ def get_done(series_id: int, _: SignedIn, state: StateOf) -> list[WeekDoneModel]
     with state.database.transaction() as connection:
         library = state.library(connection)
         stored = series.get(connection, series_id)
-        taught = _taught(connection, series_id)
+        taught = taught_of(connection, series_id)
     classes: dict[int, int] = {}
     for own in stored.plan.classes:
         classes[own.slot.week] = classes.get(own.slot.week, 0) + 1
@@ -81,7 +81,8 @@ def get_done(series_id: int, _: SignedIn, state: StateOf) -> list[WeekDoneModel]
     ]
 
 
-def _taught(connection: Connection, series_id: int) -> dict[int, Taught]:
+def taught_of(connection: Connection, series_id: int) -> dict[int, Taught]:
+    """Return the classes that were recorded, by day; of a day the last record counts."""
     bodies: dict[int, ClassDesign] = {}
     out: dict[int, Taught] = {}
     for own in sessions.of_series(connection, series_id):

@@ -7,19 +7,10 @@ from dataclasses import replace
 from typing import NamedTuple
 
 from grike.core.anatomy import Muscle
-from grike.core.cautions import CAUTIONS, Caution, breaks
+from grike.core.cautions import CAUTIONS, JOINT_OF, Caution, breaks
 from grike.core.library import Library
-from grike.core.movement import Joint, Movement
+from grike.core.movement import Movement
 from grike.core.wishes import Member
-
-#: The joint whose relief answers a caution, where no other movement does.
-_JOINT_OF: dict[Caution, Joint] = {
-    Caution.NO_WRISTS: Joint.WRIST,
-    Caution.KNEES: Joint.KNEE,
-    Caution.LOW_BACK: Joint.LOW_BACK,
-    Caution.SHOULDERS: Joint.SHOULDER,
-    Caution.NECK: Joint.NECK,
-}
 
 
 class ForMember(NamedTuple):
@@ -92,7 +83,7 @@ def _relief(movement: Movement, caution: Caution) -> str:
 
     Padding under a knee is no answer for somebody who must not kneel.
     """
-    joint = _JOINT_OF.get(caution)
+    joint = JOINT_OF.get(caution)
     if joint is None:
         return ""
     others = {other: load for other, load in movement.joints.items() if other is not joint}

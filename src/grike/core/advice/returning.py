@@ -44,7 +44,8 @@ def returning(facts: Facts) -> tuple[Returning, ...]:
             last = (name, before.slot.index)
             first = ends.pop(last, last)
             times = chains.setdefault(first, [Time(before.slot, then.words)])
-            times.append(Time(member.slot, now.words, added(then, now)))
+            again = ("again, as it was not reached",) if item.again else added(then, now)
+            times.append(Time(member.slot, now.words, again))
             ends[name, member.slot.index] = first
     found = (Returning(facts.library[name], tuple(times)) for (name, _), times in chains.items())
     return tuple(sorted(found, key=_in_order))

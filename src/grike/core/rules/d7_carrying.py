@@ -90,7 +90,7 @@ def _check_d7b(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
         for member in members:
             for block, place, item in work_items(member):
                 if item.carried:
-                    what = _no_progress(facts, member, item.movement_id)
+                    what = _no_progress(facts, member, item)
                     if what:
                         yield Finding(
                             "D7b",
@@ -113,8 +113,12 @@ def carried_from(facts: Facts, member: ClassFacts, movement_id: str) -> ClassFac
     return next((other for other in others if asked_of(other, movement_id)), None)
 
 
-def _no_progress(facts: Facts, member: ClassFacts, movement_id: str) -> str:
-    """Return why a carried movement does not progress; "" where it does."""
+def _no_progress(facts: Facts, member: ClassFacts, item: Item) -> str:
+    """Return why a carried movement does not progress; "" where it does.
+
+    What was not reached when it was taught is asked for again, and no less of it.
+    """
+    movement_id = item.movement_id
     name = facts.library[movement_id].name
     other = carried_from(facts, member, movement_id)
     if other is None and member.slot.week == min(facts.weeks):
@@ -124,7 +128,15 @@ def _no_progress(facts: Facts, member: ClassFacts, movement_id: str) -> str:
     then, now = asked_of(other, movement_id), asked_of(member, movement_id)
     if then is not None and now is not None and progressed(then, now):
         return ""
+    if item.again:
+        same = then is not None and now is not None and not progressed(now, then)
+        return "" if same else f"{name} was to be asked for again as on {other.slot.label}."
     return f"{name} is carried from {other.slot.label} without anything added."
+
+
+def is_again(member: ClassFacts, movement_id: str) -> bool:
+    """Return whether a class asks for a movement as it was, since that was not reached."""
+    return any(item.again for _, _, item in work_items(member) if item.movement_id == movement_id)
 
 
 def carried_words(facts: Facts, member: ClassFacts, movement_id: str) -> str:
@@ -133,6 +145,8 @@ def carried_words(facts: Facts, member: ClassFacts, movement_id: str) -> str:
     if other is None:
         return "carried on"
     then, now = asked_of(other, movement_id), asked_of(member, movement_id)
+    if then is not None and is_again(member, movement_id):
+        return f"asked for again as on {other.slot.label} ({then.words}), where it was not reached"
     what = added(then, now) if then is not None and now is not None else ()
     from_ = f"carried on from {other.slot.label}" + (f" ({then.words})" if then else "")
     return from_ + (f": {', '.join(what)}" if what else "")
@@ -164,7 +178,8 @@ D7B = Rule(
     "D7b",
     "What is carried progresses",
     "A carried movement asks for more than the week before: reps, seconds, rounds, load, a harder "
-    "option or less rest, and nothing less; a lighter week is left out.",
+    "option or less rest, and nothing less; a lighter week is left out. What was not reached "
+    "when it was taught may be asked for again.",
     "People see that they have come on.",
     "acsm2009",
     setting(Mode.MUST, 1),

@@ -5,6 +5,7 @@ import { useParams } from 'react-router';
 
 import { classOptions, documentOptions, useClassWrites } from './api';
 import { ClassHead } from './ClassHead';
+import { ClassNote } from './ClassNote';
 import { DeskSide } from './DeskSide';
 import { DraftBar } from './DraftBar';
 import { GoneClass } from './GoneClass';
@@ -82,6 +83,7 @@ function OneClass({ detail: stored, current, forms }: Props) {
       <Flex gap="5" mt="3" align="flex-start" direction={{ base: 'column', lg: 'row' }}>
         <Box flex="1" minW="0" w="full">
           <Notes detail={desk.detail} />
+          <ClassNote desk={desk} may={may} />
           <PartList
             desk={desk}
             picked={picked}

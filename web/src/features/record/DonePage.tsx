@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Link as RouterLink, useParams } from 'react-router';
 
 import { doneOptions } from './api';
+import { Following } from './Following';
 import type { Schemas } from '~/shared/http/client';
 import { useMovements, useNames } from '~/shared/http/vocabulary';
 import { clock, DAYS, figure } from '~/shared/format/time';
@@ -26,6 +27,7 @@ export function DonePage() {
         Sets of the classes that were recorded, done beside planned. What was left out, swapped or held longer on the
         floor is in it; a class without a record is in neither.
       </Text>
+      <Following series={series} />
       {done.error && <Trouble error={done.error} onRetry={() => void done.refetch()} />}
       {done.isPending && <Waiting what="Adding the records up" />}
       {done.data?.length === 0 && (

@@ -15,6 +15,32 @@ export function doneOptions(series: number) {
   });
 }
 
+/** What the classes to come should take up, by what was done. */
+export function followingOptions(series: number) {
+  return queryOptions({
+    queryKey: ['series', series, 'following'],
+    queryFn: () => data(http.GET('/api/series/{series_id}/following', { params: { path: { series_id: series } } })),
+  });
+}
+
+/** Take what is proposed, or leave the plan as it is. */
+export function useAnswers(series: number) {
+  const client = useQueryClient();
+  const params = { path: { series_id: series } };
+  const onSettled = lookAnew(client, ['series', series]);
+  const take = useMutation({
+    mutationFn: (body: Schemas['AnswerRequest']) =>
+      data(http.POST('/api/series/{series_id}/following/take', { params, body })),
+    onSettled,
+  });
+  const leave = useMutation({
+    mutationFn: (body: Schemas['AnswerRequest']) =>
+      data(http.POST('/api/series/{series_id}/following/leave', { params, body })),
+    onSettled,
+  });
+  return { take, leave };
+}
+
 export function paceOptions(series: number, instructor: number | null) {
   return queryOptions({
     queryKey: ['series', series, 'pace', instructor],

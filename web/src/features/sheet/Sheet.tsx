@@ -41,6 +41,11 @@ export function Sheet({ detail, large = false }: { detail: Schemas['ClassDetail'
         <b>Lay out:</b> {[...kit].map(name).join(', ') || 'nothing'} for {detail.heads}. <b>Say first:</b>{' '}
         {safety?.say_first}
       </Text>
+      {detail.note && (
+        <Text fontSize="xs" my="1" whiteSpace="pre-line">
+          <b>Note:</b> {detail.note}
+        </Text>
+      )}
       {detail.spared.length > 0 && (
         <Text fontSize="xs" my="1">
           <b>Spared in this class:</b> {detail.spared.join('; ')}.

@@ -34,6 +34,11 @@ export function Before({ detail, signals, onBegin }: Props) {
         <Text mt="2">{safety?.say_first}</Text>
         {detail.spared.length > 0 && <Text mt="2">Spared in this class: {detail.spared.join('; ')}.</Text>}
       </Box>
+      {detail.note && (
+        <Text fontSize="lg" whiteSpace="pre-line" borderLeft="4px solid" borderColor="lichenInk" pl="3">
+          {detail.note}
+        </Text>
+      )}
       <Text fontSize="lg">
         Bouts and rests run by themselves. Changes, showings and counted bouts wait: go on when the group is ready.
       </Text>

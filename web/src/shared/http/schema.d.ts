@@ -1796,6 +1796,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/series/{series_id}/following": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Following
+         * @description Return what the classes to come should take up; what was answered is left out.
+         */
+        get: operations["get_following"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{series_id}/following/leave": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Leave Proposal
+         * @description Leave the plan as it is; what these records ask for is not proposed again.
+         */
+        post: operations["leave_proposal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{series_id}/following/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Proposal
+         * @description Put a proposal in as a change that can be undone; undone, it is proposed again.
+         */
+        post: operations["take_proposal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/series/{series_id}/history": {
         parameters: {
             query?: never;
@@ -2543,6 +2603,16 @@ export interface components {
             seconds_change: number;
         };
         /**
+         * AnswerRequest
+         * @description Which proposal is meant, by what it answers; the keys that were shown.
+         */
+        AnswerRequest: {
+            /** Keys */
+            keys: string[];
+            /** Version */
+            version: number;
+        };
+        /**
          * AuditLine
          * @description Who did what, when and from where; ``about``: what it was done to.
          */
@@ -2603,6 +2673,12 @@ export interface components {
             /** Words */
             words: string;
         };
+        /**
+         * Because
+         * @description Why something is proposed.
+         * @enum {string}
+         */
+        Because: "missed" | "anchor" | "sides" | "complaint";
         /**
          * BlankModel
          * @description A day gets a class without anything in it.
@@ -3058,6 +3134,8 @@ export interface components {
             nominal: components["schemas"]["CueModel"][];
             /** Nominal Seconds */
             nominal_seconds: number;
+            /** Note */
+            note: string;
             /** Previous */
             previous: number | null;
             /** Real */
@@ -3570,6 +3648,20 @@ export interface components {
          * @enum {string}
          */
         Focus: "lower" | "upper" | "core" | "whole-body" | "legs-and-back" | "chest-and-shoulders" | "glutes-and-abdominals" | "conditioning";
+        /**
+         * FollowingModel
+         * @description What follows for the next two weeks from the records, against a version of the series.
+         */
+        FollowingModel: {
+            /** Proposals */
+            proposals: components["schemas"]["ProposalModel"][];
+            /** Records */
+            records: number;
+            /** Unmet */
+            unmet: components["schemas"]["UnmetModel"][];
+            /** Version */
+            version: number;
+        };
         /**
          * ForMemberModel
          * @description What one member does instead, and which caution of theirs asks for it.
@@ -4729,6 +4821,27 @@ export interface components {
             type: string;
         };
         /**
+         * ProposalModel
+         * @description An edit of classes to come. ``why``: what was done; ``text``: what would change.
+         *
+         *     ``also``: what would be found besides; ``slots``: the classes that it changes.
+         */
+        ProposalModel: {
+            /** Also */
+            also: string[];
+            because: components["schemas"]["Because"];
+            /** Cost Change */
+            cost_change: number;
+            /** Keys */
+            keys: string[];
+            /** Slots */
+            slots: number[];
+            /** Text */
+            text: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * Purpose
          * @description What a block is for. Only WORK counts for volume.
          * @enum {string}
@@ -5618,6 +5731,15 @@ export interface components {
             sure: boolean;
             /** Version */
             version: number;
+        };
+        /**
+         * UnmetModel
+         * @description What was found, and no single edit answers.
+         */
+        UnmetModel: {
+            because: components["schemas"]["Because"];
+            /** What */
+            what: string;
         };
         /**
          * Ways
@@ -8219,6 +8341,80 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FixModel"][];
+                };
+            };
+        };
+    };
+    get_following: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FollowingModel"];
+                };
+            };
+        };
+    };
+    leave_proposal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    take_proposal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswerRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
                 };
             };
         };

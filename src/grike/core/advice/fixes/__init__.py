@@ -7,7 +7,6 @@ the rule checks, so that what is offered works. Nothing here needs the planner.
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass, replace
 from functools import partial
 from itertools import islice
 
@@ -23,23 +22,13 @@ from grike.core.advice.fixes.formats import (
 )
 from grike.core.advice.fixes.frames import frame_movements, frame_swaps
 from grike.core.advice.fixes.items import asks_more, both_sides, carries
+from grike.core.advice.fixes.judging import Fix, applied, facts_after, judged
 from grike.core.advice.fixes.orders import reorders
 from grike.core.advice.fixes.rounds import finishes, last_rounds, warm_ups
 from grike.core.advice.fixes.swaps import swaps
 from grike.core.errors import GrikeError
-from grike.core.rules import (
-    BY_ID,
-    CATALOGUE,
-    Facts,
-    Finding,
-    broken_musts,
-    cost_by_rule,
-    findings,
-    findings_of,
-)
+from grike.core.rules import BY_ID, Facts, Finding, findings, findings_of
 from grike.core.rules.rule import Mend
-from grike.core.series import SeriesPlan
-from grike.core.sheet import Mode
 
 #: So many candidates are judged at most, and so many fixes offered.
 MOST_TRIES, MOST_FIXES = 60, 3
@@ -70,20 +59,6 @@ SOURCES: dict[Mend, Source] = {
 }
 
 
-@dataclass(frozen=True, slots=True)
-class Fix:
-    """An edit that takes a finding away. ``cost_change``: what it does to the cost of all aims."""
-
-    edit: Edit
-    cost_change: int
-    also: tuple[str, ...]
-
-    @property
-    def text(self) -> str:
-        """The edit in plain words."""
-        return self.edit.text
-
-
 def fixes(facts: Facts, finding: Finding, most: int = MOST_FIXES) -> list[Fix]:
     """Return fixes for a finding, the one that costs least first; locked classes stay.
 
@@ -93,7 +68,7 @@ def fixes(facts: Facts, finding: Finding, most: int = MOST_FIXES) -> list[Fix]:
     out: list[Fix] = []
     for mend in BY_ID[finding.rule].mends:
         for edit in islice(SOURCES[mend](facts, finding), MOST_TRIES):
-            fix = _judged(facts, before, finding, edit)
+            fix = _mending(facts, before, finding, edit)
             if fix is not None:
                 out.append(fix)
             if len(out) >= most:
@@ -103,35 +78,20 @@ def fixes(facts: Facts, finding: Finding, most: int = MOST_FIXES) -> list[Fix]:
     return sorted(out, key=lambda fix: fix.cost_change)
 
 
-def _judged(facts: Facts, before: tuple[Finding, ...], finding: Finding, edit: Edit) -> Fix | None:
+def _mending(facts: Facts, before: tuple[Finding, ...], finding: Finding, edit: Edit) -> Fix | None:
     """Return the fix if the edit takes the finding away and breaks no must; else None.
 
-    Most edits fail, so the rule of the finding is asked first, and the musts before the aims.
+    The rule of the finding is asked first.
     """
-    known = {found.key for found in before}
+    then = facts_after(facts, edit)
+    if then is None:
+        return None
     try:
-        then = Facts(applied(facts, edit), facts.library, facts.paces, before=facts)
         if any(f.key == finding.key for f in findings_of(BY_ID[finding.rule], then)):
             return None
-        for rule in CATALOGUE:
-            must = facts.sheet[rule.id].mode is Mode.MUST
-            if must and any(f.key not in known for f in broken_musts(findings_of(rule, then))):
-                return None
-        after = findings(then)
     except GrikeError:
         return None
-    change = sum(cost_by_rule(after).values()) - sum(cost_by_rule(before).values())
-    also = tuple(found.what for found in after if found.key not in known)
-    return Fix(edit, change, also)
-
-
-def applied(facts: Facts, edit: Edit) -> SeriesPlan:
-    """Return the plan with an edit put in."""
-    plan = facts.plan
-    for planned in plan.classes:
-        if planned.slot.index in edit.designs:
-            plan = plan.with_class(replace(planned, design=edit.designs[planned.slot.index]))
-    return plan
+    return judged(facts, before, edit, then)
 
 
 __all__ = ["Edit", "Fix", "applied", "fixes"]

@@ -1,0 +1,93 @@
+"""From what was done: proposed to all, taken or left by directors, asked again if undone."""
+
+from __future__ import annotations
+
+from typing import Any
+from unittest import mock
+
+from grike.api.following import routes
+from tests.api.base import WithApplication
+from tests.builders import MONDAY
+
+
+class Following(WithApplication):
+    def setUp(self) -> None:
+        super().setUp()
+        today = mock.patch.object(routes, "today", return_value=MONDAY)
+        today.start()
+        self.addCleanup(today.stop)
+        self.sign_in()
+        self.series = self.a_series()
+        self.path = f"/api/series/{self.series}"
+        detail = self.get("/classes/0")
+        work = [b for b in detail["blocks"] if b["purpose"] == "work"]
+        self.gone = {item["movement"] for block in work[:2] for item in block["items"]}
+
+    def get(self, path: str) -> Any:
+        answer = self.client.get(self.path + path)
+        self.assertEqual(answer.status_code, 200, answer.text)
+        return answer.json()
+
+    def record_the_first(self, joint: str = "") -> None:
+        """Teach the first class without two of its parts, and perhaps with something sore."""
+        cues = [c for c in self.get("/classes/0")["nominal"] if c["kind"] == "work"]
+        otherwise = [
+            {key: cue[key] for key in ("block", "place", "round", "side", "movement")}
+            for cue in cues
+            if cue["movement"] in self.gone
+        ]
+        unique = {(o["block"], o["place"], o["round"], o["side"]): o for o in otherwise}
+        sore = [{"joint": joint, "movement": ""}] if joint else []
+        record = {"minutes": 45, "effort": 6, "otherwise": [*unique.values()], "complaints": sore}
+        body = {"starts_at": "2026-11-30T18:00:00Z", "record": record}
+        answer = self.post(f"{self.path}/classes/0/taught", body)
+        self.assertEqual(answer.status_code, 201, answer.text)
+
+    def answer(self, how: str, own: Any, version: int) -> int:
+        body = {"version": version, "keys": own["keys"]}
+        return int(self.post(f"{self.path}/following/{how}", body).status_code)
+
+    def keys(self) -> list[Any]:
+        return [own["keys"] for own in self.get("/following")["proposals"]]
+
+    def test_nothing_is_proposed_without_a_record(self) -> None:
+        """A series that nobody has taught yet has nothing to follow."""
+        self.assertEqual(self.get("/following")["records"], 0)
+        self.assertEqual(self.keys(), [])
+
+    def test_taken_undone_and_left(self) -> None:
+        """A proposal changes a later class only; undone it is there again; left it is not."""
+        self.record_the_first("knee")
+        found = self.get("/following")
+        own = found["proposals"][0]
+        self.assertTrue(found["proposals"] and 0 not in own["slots"])
+        self.assertEqual(self.answer("take", own, found["version"]), 200)
+        self.assertEqual(self.get("/history")[0]["label"], own["text"][:200])
+        self.assertNotIn(own["keys"], self.keys())
+        self.assertEqual(self.answer("take", own, found["version"]), 409)
+        version = self.get("/following")["version"]
+        self.assertEqual(self.answer("take", own, version), 409)
+        self.post(f"{self.path}/undo", {"version": version})
+        self.assertIn(own["keys"], self.keys())
+        self.assertEqual(self.answer("leave", own, self.get("/following")["version"]), 200)
+        self.assertNotIn(own["keys"], self.keys())
+
+    def test_a_sore_knee_is_in_the_note_of_the_next_class(self) -> None:
+        """It stands on the class, in its document, and on the sheet's page of the class."""
+        self.record_the_first("knee")
+        found = self.get("/following")
+        own = next(one for one in found["proposals"] if one["because"] == "complaint")
+        self.assertIn("is for a doctor first", own["why"])
+        self.answer("take", own, found["version"])
+        (slot,) = own["slots"]
+        note = self.get(f"/classes/{slot}")["note"]
+        self.assertIn("A sore knee in week 1 Monday.", note)
+
+    def test_who_teaches_sees_it_and_does_not_decide(self) -> None:
+        """Ivo reads the proposals; taking and leaving are a director's."""
+        self.record_the_first("knee")
+        self.sign_in("ivo")
+        found = self.get("/following")
+        self.assertTrue(found["proposals"])
+        for how in ("take", "leave"):
+            self.assertEqual(self.answer(how, found["proposals"][0], found["version"]), 403)

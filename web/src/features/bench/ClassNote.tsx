@@ -1,0 +1,30 @@
+import { Text, Textarea } from '@chakra-ui/react';
+
+import type { Desk } from './useDesk';
+
+/** As long as a note may be; the same as the server has it. */
+const LONGEST = 600;
+
+/** What whoever teaches the class should know, a line each; typed like the rest of the class. */
+export function ClassNote({ desk, may }: { desk: Desk; may: boolean }) {
+  const note = typeof desk.design.note === 'string' ? desk.design.note : '';
+  if (!may)
+    return note ? (
+      <Text fontSize="sm" whiteSpace="pre-line" mb="2">
+        {note}
+      </Text>
+    ) : null;
+  return (
+    <Textarea
+      aria-label="Note for whoever teaches it"
+      placeholder="Note for whoever teaches it"
+      size="sm"
+      rows={Math.max(1, note.split('\n').length)}
+      maxLength={LONGEST}
+      mb="2"
+      disabled={desk.stored.locked}
+      value={note}
+      onChange={(event) => desk.set({ ...desk.design, note: event.target.value || undefined })}
+    />
+  );
+}
