@@ -38,6 +38,7 @@ EVERYBODYS = {
     "/api/me/outside",
     "/api/sessions/{session_id}/record",
     "/api/series/{series_id}/classes/{slot}/taught",
+    "/api/covers/{token}/series/{series_id}/classes/{slot}/taught",
     "/api/room-screens",
     "/api/room-screens/{code}",
     LINKS,

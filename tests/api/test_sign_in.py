@@ -19,6 +19,18 @@ OPEN = {
     "/api/join/look",
     "/api/calendars/{token}.ics",
     "/api/room/{code}",
+    *(
+        f"/api/covers/{{token}}{path}"
+        for path in (
+            "",
+            "/catalogue",
+            "/movements",
+            "/series/{series_id}/classes/{slot}",
+            "/series/{series_id}/classes/{slot}/floor",
+            "/series/{series_id}/classes/{slot}/floor/shorter",
+            "/series/{series_id}/classes/{slot}/taught",
+        )
+    ),
 }
 
 

@@ -16,6 +16,7 @@ TABLES = (
     "presence",
     "calendar_link",
     "follow_answer",
+    "cover_link",
     "series_change",
     "session",
     "series_class",

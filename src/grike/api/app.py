@@ -23,6 +23,8 @@ from grike.api.audits import routes as audits
 from grike.api.bodies import Bodies
 from grike.api.classes import choices, drafts
 from grike.api.classes import routes as classes
+from grike.api.covers import links as cover_links
+from grike.api.covers import routes as covers
 from grike.api.exports import routes as exports
 from grike.api.findings import routes as fixing
 from grike.api.floor import room
@@ -83,6 +85,8 @@ ROUTERS = (
     sessions,
     floor,
     room,
+    cover_links,
+    covers,
     done,
     following,
     weeks,

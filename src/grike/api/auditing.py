@@ -54,10 +54,12 @@ def _writes(request: Request) -> bool:
 
 
 def _about(request: Request) -> str:
-    """Return what an act was done to, of its address: series 2, slot 5."""
+    """Return what an act was done to, of its address: series 2, slot 5; no secret of a link."""
     parts = request.path_params.items()
     return ", ".join(
-        f"{name.removesuffix('_id').replace('_', ' ')} {value}" for name, value in parts
+        f"{name.removesuffix('_id').replace('_', ' ')} {value}"
+        for name, value in parts
+        if name != "token"
     )
 
 

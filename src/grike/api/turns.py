@@ -18,6 +18,8 @@ from grike.core.errors import TooManyAttempts
 #: two. Another one waits so many seconds for its turn, and then is told to come back.
 AT_ONCE, WAIT_SECONDS = 3, 10.0
 LOOK_SECONDS = 0.02
+#: No person has this number.
+NOBODY = 0
 
 
 class Turns:
@@ -63,5 +65,12 @@ async def turn(person: SignedIn, request: Request) -> AsyncIterator[None]:
         yield
 
 
+async def turn_by_link(request: Request) -> AsyncIterator[None]:
+    """Work out what somebody asks with no more than a link; all of them share one turn."""
+    turns: Turns = request.app.state.turns
+    async with turns.of(NOBODY):
+        yield
+
+
 #: What a route lists among its dependencies that takes more than about 50 ms.
-COSTLY = [Depends(turn)]
+COSTLY, COSTLY_BY_LINK = [Depends(turn)], [Depends(turn_by_link)]

@@ -75,9 +75,15 @@ def get_shorter(
     """Return the class cut step by step, each saving more, with so many blocks left as they are."""
     with state.database.transaction() as connection:
         held = state.series(connection, series_id)
-    facts, member = held.facts, member_of(held.facts, slot)
+    return shorter_models(held.facts, member_of(held.facts, slot), done, order or ())
+
+
+def shorter_models(
+    facts: Facts, member: ClassFacts, done: int, order: Sequence[str]
+) -> list[ShorterModel]:
+    """Return the steps of a class that is cut, each with its cues."""
     out: list[ShorterModel] = []
-    for step in steps_of(facts, member, done, order or ()):
+    for step in steps_of(facts, member, done, order):
         clock = class_clock(step.design, facts.library, known=member.known, pace=member.pace)
         cues = floor_cues(facts, member, step.design, clock)
         out.append(ShorterModel(cuts=list(step.cuts), cues=cues))

@@ -86,6 +86,11 @@ def _preset(preset: Preset) -> PresetModel:
 @router.get("/catalogue")
 def catalogue(_: SignedIn) -> Catalogue:
     """Return rules, muscles, kit, focuses and formats."""
+    return the_catalogue()
+
+
+def the_catalogue() -> Catalogue:
+    """Return all words and rules, which are the same for everybody."""
     return Catalogue(
         rules=[_rule(rule) for rule in CATALOGUE],
         presets=[_preset(preset) for preset in presets()],

@@ -18,9 +18,10 @@ from grike.api.movements.models import (
     RetireRequest,
 )
 from grike.api.movements.views import movement_model
-from grike.api.pages import AskedFor
+from grike.api.pages import Asked, AskedFor
 from grike.api.security import Director, SignedIn, StateOf
 from grike.api.shared import Changed
+from grike.api.state import State
 from grike.core.errors import Conflict, InvalidInput
 from grike.core.library import Library
 from grike.exchange.library import library_document, library_of, require_sound
@@ -38,6 +39,11 @@ router = APIRouter(prefix="/api/movements", tags=["movements"])
 @router.get("", response_model=list[MovementModel])
 def movements(_: SignedIn, state: StateOf, asked: AskedFor) -> Response:
     """Return the movement library; a page that has this version already is told just that."""
+    return library_page(state, asked)
+
+
+def library_page(state: State, asked: Asked) -> Response:
+    """Return the library as it is now, which is the same page for everybody."""
     with state.database.transaction() as connection:
         library = state.library(connection)
         page = state.page(("movements", library.version), lambda: _page(connection, library))

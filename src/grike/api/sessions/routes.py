@@ -53,7 +53,7 @@ def add_session(
                 "There is no such instructor.", fields={"instructor": "Choose one of the list."}
             )
         design = held.stored.designs[slot]
-        at = _local(body.starts_at)
+        at = local_time(body.starts_at)
         room = rooms.id_of(connection, held.facts.shape.room.name)
         return Created(
             id=sessions.add(
@@ -62,7 +62,7 @@ def add_session(
         )
 
 
-def _local(at: dt.datetime) -> dt.datetime:
+def local_time(at: dt.datetime) -> dt.datetime:
     """Return a time as the clock on the wall shows it. Raises InvalidInput where none can be."""
     if not FIRST_START <= at.date() <= LAST_START:
         raise InvalidInput(
@@ -86,7 +86,7 @@ def remove_session(session_id: int, _: Director, state: StateOf) -> None:
 @router.put("/sessions/{session_id}/record")
 def record_session(session_id: int, body: RecordModel, person: SignedIn, state: StateOf) -> Changed:
     """Keep what a session really was, in place of an earlier record."""
-    record = _record(body)
+    record = record_of(body)
     with state.database.transaction() as connection:
         session = sessions.get(connection, session_id)
         if not person.directs and session.instructor_id != person.id:
@@ -106,7 +106,7 @@ def record_class(
 
     What is sent again, since nobody knew whether it had come, is the same session.
     """
-    record, at = _record(body.record), _local(body.starts_at)
+    record, at = record_of(body.record), local_time(body.starts_at)
     if not person.teaches:
         raise NotAllowed("Only who teaches records a class.", fix="Ask your director to do it.")
     with state.database.transaction() as connection:
@@ -130,7 +130,8 @@ def record_class(
     return Created(id=session)
 
 
-def _record(body: RecordModel) -> SessionRecord:
+def record_of(body: RecordModel) -> SessionRecord:
+    """Return the record that was sent. Raises InvalidInput for what cannot have been."""
     return SessionRecord(
         body.minutes,
         body.effort,

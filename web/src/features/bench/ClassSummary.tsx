@@ -9,6 +9,7 @@ import type { Desk } from './useDesk';
 import { WhyClass } from './Why';
 import { BodyColumn } from '~/features/board';
 import { Findings } from '~/features/findings';
+import { CoverLinks } from '~/features/cover';
 import { Sessions } from '~/features/record';
 import { clock } from '~/shared/format/time';
 import { catalogueOptions } from '~/shared/http/vocabulary';
@@ -37,6 +38,7 @@ export function ClassSummary({ desk, may }: { desk: Desk; may: boolean }) {
       <Text my="2">{sidesOf(detail)}</Text>
       {!dirty && <WhyClass detail={detail} />}
       <Sessions detail={detail} />
+      {may && <CoverLinks series={detail.series} slot={detail.slot} />}
       {!dirty && <Shorten detail={detail} />}
       <BodyColumn volume={detail.volume} title="this class" />
       <LoadLines load={detail.load} />

@@ -2,9 +2,10 @@ import { Box, Button, Field, Flex, Input, Text } from '@chakra-ui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 
-import { putBy, send, willCome } from './outbox';
+import { personOf, putBy, send, willCome } from './outbox';
 import { meOptions } from '~/features/signin';
 import type { Schemas } from '~/shared/http/client';
+import { coverToken } from '~/shared/http/cover';
 import { Problem } from '~/shared/http/problem';
 import { lookAnew } from '~/shared/http/settled';
 import { Trouble } from '~/shared/ui/States';
@@ -33,8 +34,10 @@ export function RecordForm({ series, slot, session, startsAt, minutes, taught, o
     effort: session?.effort == null ? '' : String(session.effort),
     heads: session?.heads == null ? '' : String(session.heads),
     note: session?.note ?? '',
+    taught_by: '',
   });
-  const me = useQuery(meOptions);
+  const token = coverToken();
+  const me = useQuery({ ...meOptions, enabled: !token });
   const client = useQueryClient();
   const record = useMutation({ mutationFn: send, onSettled: lookAnew(client, ['series', series], ['mine']) });
   const faults = record.error instanceof Problem ? record.error.fields : {};
@@ -51,12 +54,14 @@ export function RecordForm({ series, slot, session, startsAt, minutes, taught, o
       otherwise: taught?.otherwise ?? [],
       complaints: taught?.complaints ?? [],
     };
-    const entry = { series, slot, session: session?.id ?? null, startsAt, body };
+    const cover = token ? { token, name: values.taught_by } : undefined;
+    const entry = { series, slot, session: session?.id ?? null, startsAt, body, cover };
     record.mutate(entry, {
       onSuccess: () => onKept(false),
       onError: (error) => {
-        if (!willCome(error) || !large || !me.data) return;
-        putBy({ ...entry, id: crypto.randomUUID(), person: me.data.sign_in_name, refused: '' });
+        const person = token ? personOf(token) : me.data?.sign_in_name;
+        if (!willCome(error) || !large || !person) return;
+        putBy({ ...entry, id: crypto.randomUUID(), person, refused: '' });
         onKept(true);
       },
     });
@@ -79,6 +84,7 @@ export function RecordForm({ series, slot, session, startsAt, minutes, taught, o
   return (
     <Box as="form" aria-label="Record" onSubmit={submit} my="1">
       <Flex gap={large ? '4' : '2'} align="flex-start" wrap="wrap">
+        {token && field('taught_by', 'Your name', 'full', 'text')}
         {field('minutes', 'Minutes', large ? '28' : '20')}
         {field('effort', 'Effort, 0 to 10', large ? '36' : '24')}
         {field('heads', 'People', large ? '28' : '16')}

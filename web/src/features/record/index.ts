@@ -3,3 +3,4 @@ export { DonePage } from './DonePage';
 export { PacePage } from './PacePage';
 export { RecordForm } from './RecordForm';
 export { Sessions } from './Sessions';
+export * as outbox from './outbox';

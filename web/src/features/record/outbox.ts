@@ -13,6 +13,8 @@ export interface Waiting {
   slot: number;
   session: number | null;
   startsAt: string;
+  /** Who taught it by a link, and the link. */
+  cover?: { token: string; name: string };
   body: Schemas['RecordModel'];
   /** Why the server did not take it; "": it has not answered yet. */
   refused: string;
@@ -27,6 +29,7 @@ const SHAPE = z.array(
     slot: z.number(),
     session: z.nullable(z.number()),
     startsAt: z.string(),
+    cover: z.optional(z.object({ token: z.string(), name: z.string() })),
     body: z.looseObject({ minutes: z.number() }),
     refused: z.string(),
   }),
@@ -65,6 +68,12 @@ export function throwAway(id: string): void {
 
 /** Send one record: the same again is the same record, so one that came and was not answered is not there twice. */
 export async function send(entry: Omit<Waiting, 'id' | 'person' | 'refused'>): Promise<void> {
+  if (entry.cover) {
+    const path = { token: entry.cover.token, series_id: entry.series, slot: entry.slot };
+    const body = { starts_at: entry.startsAt, record: entry.body, taught_by: entry.cover.name };
+    await data(http.POST('/api/covers/{token}/series/{series_id}/classes/{slot}/taught', { params: { path }, body }));
+    return;
+  }
   if (entry.session !== null) {
     const path = { session_id: entry.session };
     await data(http.PUT('/api/sessions/{session_id}/record', { params: { path }, body: entry.body }));
@@ -74,6 +83,9 @@ export async function send(entry: Omit<Waiting, 'id' | 'person' | 'refused'>): P
   const body = { starts_at: entry.startsAt, record: entry.body };
   await data(http.POST('/api/series/{series_id}/classes/{slot}/taught', { params: { path }, body }));
 }
+
+/** As whom the records of a substitute wait, who has no name here. */
+export const personOf = (token: string): string => `by link ${token}`;
 
 /** Whether it is worth waiting: the server was not reached, has too much to do, or asks who is there. */
 export function willCome(error: unknown): boolean {

@@ -1,2 +1,3 @@
 export { RunSheetPage } from './RunSheetPage';
 export { SheetsPage } from './SheetsPage';
+export { Sheet } from './Sheet';

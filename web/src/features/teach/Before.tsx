@@ -3,6 +3,7 @@ import { Link as RouterLink } from 'react-router';
 
 import { SignalToggles } from './SignalToggles';
 import type { useSignals } from './useSignals';
+import { classPath } from '~/shared/http/cover';
 import type { Schemas } from '~/shared/http/client';
 import { useSafety } from '~/shared/http/vocabulary';
 import { clock } from '~/shared/format/time';
@@ -23,7 +24,7 @@ export function Before({ detail, signals, onBegin }: Props) {
           {detail.name}
         </Heading>
         <Button asChild size="md" variant="outline" ml="auto">
-          <RouterLink to={`/series/${detail.series}/classes/${detail.slot}`}>Back</RouterLink>
+          <RouterLink to={classPath(detail.series, detail.slot)}>Back</RouterLink>
         </Button>
       </Flex>
       <Text color="soft" fontSize="lg">

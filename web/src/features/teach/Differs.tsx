@@ -8,6 +8,7 @@ import type { Room } from './useRoom';
 import type { Teaching } from './useRun';
 import type { useSignals } from './useSignals';
 import { keptOrder } from '~/features/bench';
+import { coverToken } from '~/shared/http/cover';
 import type { Schemas } from '~/shared/http/client';
 import { useMovements, useSafety } from '~/shared/http/vocabulary';
 import { clock } from '~/shared/format/time';
@@ -75,7 +76,7 @@ export function Differs({ detail, teaching, run, name, signals, room, onLeave }:
         </Text>
       </Box>
       <SignalToggles signals={signals} />
-      <InRoom room={room} />
+      {!coverToken() && <InRoom room={room} />}
       <Flex gap="2" wrap="wrap">
         {teaching.canTakeBack && (
           <Button size="lg" variant="outline" onClick={does(teaching.takeBack)}>

@@ -6,6 +6,7 @@ import { type Run, took } from './run';
 import type { Room } from './useRoom';
 import type { Teaching } from './useRun';
 import { RecordForm } from '~/features/record';
+import { classPath, coverToken } from '~/shared/http/cover';
 import type { Schemas } from '~/shared/http/client';
 import { clock } from '~/shared/format/time';
 import { Asking } from '~/shared/ui/Asking';
@@ -22,14 +23,14 @@ interface Props {
 export function Taught({ detail, teaching, run, name, room }: Props) {
   const [throwing, setThrowing] = useState(false);
   const navigate = useNavigate();
-  const leave = () => void navigate(`/series/${detail.series}/classes/${detail.slot}`);
+  const leave = () => void navigate(classPath(detail.series, detail.slot));
   // Another's session stays theirs: whoever stepped in has one of their own.
   const session = detail.sessions.find((entry) => entry.mine);
   // The page of a class needs more than a phone keeps.
   const kept = (waits: boolean) => {
     room.close();
     teaching.forget();
-    if (waits) void navigate('/mine');
+    if (waits && !coverToken()) void navigate('/mine');
     else leave();
   };
   return (

@@ -22,7 +22,11 @@ import { Trouble, Waiting } from '~/shared/ui/States';
 /** Teach a class by its real clock, phone in hand; what the group takes longer or shorter for is kept. */
 export function TeachPage() {
   const params = useParams();
-  const [series, slot] = [Number(params.id), Number(params.slot)];
+  return <TeachClass series={Number(params.id)} slot={Number(params.slot)} />;
+}
+
+/** The class itself, for whoever was let to it. */
+export function TeachClass({ series, slot }: { series: number; slot: number }) {
   const detail = useQuery({
     ...classOptions(series, slot),
     staleTime: Infinity,

@@ -1,2 +1,2 @@
-export { TeachPage } from './TeachPage';
+export { TeachClass, TeachPage } from './TeachPage';
 export { useKeptClass } from './keepClass';

@@ -1,5 +1,6 @@
 import createClient, { type Middleware } from 'openapi-fetch';
 
+import { coverToken, covered } from './cover';
 import { Problem } from './problem';
 import type { components, paths } from './schema';
 import { setEnded } from './session';
@@ -31,8 +32,17 @@ function limited(request: Request): Promise<Response> {
   return fetch(request, { signal: AbortSignal.any([request.signal, AbortSignal.timeout(MOST_MILLISECONDS)]) });
 }
 
+/** On the page of a substitute everything is read by the link. */
+const byLink: Middleware = {
+  onRequest({ request }) {
+    const token = coverToken();
+    // What is written has addresses of its own, and a body that is sent on is a stream.
+    return token && request.method === 'GET' ? new Request(covered(request.url, token), request) : request;
+  },
+};
+
 export const http = createClient<paths>({ baseUrl: '/', fetch: limited });
-http.use(carriesToken);
+http.use(byLink, carriesToken);
 
 /** Return the data of an answer, or throw its problem. */
 export async function data<T>(answer: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {

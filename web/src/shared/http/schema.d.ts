@@ -106,6 +106,146 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/covers/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Cover
+         * @description Return to which class a link leads, and until when.
+         */
+        get: operations["get_cover"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/covers/{token}/catalogue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Covers Catalogue
+         * @description Return the words for what is in a class.
+         */
+        get: operations["get_covers_catalogue"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/covers/{token}/movements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Covers Movements
+         * @description Return the movement library, since any of it may be done instead.
+         */
+        get: operations["get_covers_movements"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/covers/{token}/series/{series_id}/classes/{slot}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Covered Class
+         * @description Return the class of a link. Who else teaches it, and when, is not told.
+         */
+        get: operations["get_covered_class"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/covers/{token}/series/{series_id}/classes/{slot}/floor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Covered Floor
+         * @description Return the class of a link as it is taught.
+         */
+        get: operations["get_covered_floor"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/covers/{token}/series/{series_id}/classes/{slot}/floor/shorter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Covered Shorter
+         * @description Return the class of a link cut step by step.
+         */
+        get: operations["get_covered_shorter"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/covers/{token}/series/{series_id}/classes/{slot}/taught": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Record Covered
+         * @description Keep what a class was that a substitute taught; sent again, it is the same session.
+         */
+        post: operations["record_covered"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/find": {
         parameters: {
             query?: never;
@@ -1279,6 +1419,50 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{series_id}/classes/{slot}/cover-links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Cover Links
+         * @description Return the links that lead to a class now.
+         */
+        get: operations["list_cover_links"];
+        put?: never;
+        /**
+         * Make Cover Link
+         * @description Make a link to a class that holds until its day is over, or a day where that is past.
+         */
+        post: operations["make_cover_link"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{series_id}/classes/{slot}/cover-links/{link_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Revoke Cover Link
+         * @description Make a link worth nothing at once.
+         */
+        delete: operations["revoke_cover_link"];
         options?: never;
         head?: never;
         patch?: never;
@@ -3291,6 +3475,57 @@ export interface components {
             week: number;
         };
         /**
+         * CoverLink
+         * @description A link that holds: when it was made and by whom, and until when.
+         */
+        CoverLink: {
+            /**
+             * Expires At
+             * Format: date-time
+             */
+            expires_at: string;
+            /** Id */
+            id: number;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Maker */
+            maker: string | null;
+        };
+        /**
+         * CoverModel
+         * @description The class to which a link leads, and until when. ``begins``: None where nobody has said.
+         */
+        CoverModel: {
+            /** Begins */
+            begins: string | null;
+            /**
+             * Expires At
+             * Format: date-time
+             */
+            expires_at: string;
+            /** Series */
+            series: number;
+            /** Slot */
+            slot: number;
+        };
+        /**
+         * CoveredModel
+         * @description A class that a substitute taught, and their name, which nobody here knows.
+         */
+        CoveredModel: {
+            record: components["schemas"]["RecordModel"];
+            /**
+             * Starts At
+             * Format: date-time
+             */
+            starts_at: string;
+            /** Taught By */
+            taught_by: string;
+        };
+        /**
          * Created
          * @description The id of something new.
          */
@@ -4455,6 +4690,21 @@ export interface components {
             name: string;
             /** Sign In Name */
             sign_in_name: string;
+        };
+        /**
+         * NewCoverLink
+         * @description A link that was made; its path is shown this once.
+         */
+        NewCoverLink: {
+            /**
+             * Expires At
+             * Format: date-time
+             */
+            expires_at: string;
+            /** Id */
+            id: number;
+            /** Path */
+            path: string;
         };
         /**
          * NewLink
@@ -6106,6 +6356,175 @@ export interface operations {
             };
         };
     };
+    get_cover: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CoverModel"];
+                };
+            };
+        };
+    };
+    get_covers_catalogue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+        };
+    };
+    get_covers_movements: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovementModel"][];
+                };
+            };
+        };
+    };
+    get_covered_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+                series_id: number;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassDetail"];
+                };
+            };
+        };
+    };
+    get_covered_floor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+                series_id: number;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FloorModel"];
+                };
+            };
+        };
+    };
+    get_covered_shorter: {
+        parameters: {
+            query?: {
+                done?: number;
+                order?: string[] | null;
+            };
+            header?: never;
+            path: {
+                token: string;
+                series_id: number;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShorterModel"][];
+                };
+            };
+        };
+    };
+    record_covered: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+                series_id: number;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CoveredModel"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Created"];
+                };
+            };
+        };
+    };
     find: {
         parameters: {
             query: {
@@ -7645,6 +8064,74 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ChoicesModel"];
                 };
+            };
+        };
+    };
+    list_cover_links: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CoverLink"][];
+                };
+            };
+        };
+    };
+    make_cover_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewCoverLink"];
+                };
+            };
+        };
+    };
+    revoke_cover_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+                slot: number;
+                link_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -1,0 +1,1 @@
+"""One class for a substitute, by a link and without a sign-in."""

@@ -1,0 +1,1 @@
+export { CoverLinks } from './CoverLinks';
