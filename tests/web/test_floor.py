@@ -8,7 +8,7 @@ import unittest
 from collections import Counter
 from typing import Any
 
-from grike.api.floor.routes import floor_cues, steps_of
+from grike.api.floor.cues import floor_cues, steps_of
 from grike.core.advice.shorten import origins, shorter_and_shorter
 from grike.core.bouts import Bout, Side
 from grike.core.clock import class_clock

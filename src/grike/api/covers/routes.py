@@ -16,15 +16,15 @@ from grike.api.board.views import HistoryModels
 from grike.api.classes import views as class_view
 from grike.api.classes.models import ClassDetail
 from grike.api.covers.models import CoveredModel, CoverModel
+from grike.api.floor.cues import floor_cues, shorter_models
 from grike.api.floor.models import FloorModel, ShorterModel
-from grike.api.floor.routes import floor_cues, shorter_models
+from grike.api.library.catalogue import the_catalogue
 from grike.api.library.models import Catalogue
-from grike.api.library.routes import the_catalogue
 from grike.api.movements.models import MovementModel
-from grike.api.movements.routes import library_page
+from grike.api.movements.page import library_page
 from grike.api.pages import AskedFor
 from grike.api.security import StateOf, device_of
-from grike.api.sessions.routes import local_time, record_of
+from grike.api.sessions.sent import local_time, record_of
 from grike.api.shared import Created
 from grike.api.state import HeldSeries, State
 from grike.api.turns import COSTLY_BY_LINK

@@ -2,28 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
 from typing import Annotated
 
 from fastapi import APIRouter, Query
 
-from grike.api.classes.access import cut_by, member_of
-from grike.api.classes.views import cue_model
-from grike.api.floor.models import FloorCue, FloorModel, ShorterModel
+from grike.api.classes.access import member_of
+from grike.api.floor.cues import floor_cues, shorter_models
+from grike.api.floor.models import FloorModel, ShorterModel
 from grike.api.security import SignedIn, StateOf
-from grike.api.sessions.models import MeasureModel
 from grike.api.turns import COSTLY
-from grike.core.advice.shorten import Shortened, origins, shorter_and_shorter
-from grike.core.clock import ClassClock, class_clock
-from grike.core.cues import Cue
-from grike.core.design import ClassDesign
-from grike.core.judging.class_facts import ClassFacts
-from grike.core.record import measures
-from grike.core.rules import Facts
 
 router = APIRouter(prefix="/api/series/{series_id}/classes/{slot}/floor", tags=["floor"])
-#: On the floor no more than so many minutes are made up; steps closer together are one.
-MOST_MINUTES, STEP_SECONDS = 12, 30
 
 
 @router.get("")
@@ -34,33 +23,6 @@ def get_floor(series_id: int, slot: int, _: SignedIn, state: StateOf) -> FloorMo
     member = member_of(held.facts, slot)
     cues = floor_cues(held.facts, member, member.design, member.clock)
     return FloorModel(cues=cues)
-
-
-def floor_cues(
-    facts: Facts, member: ClassFacts, design: ClassDesign, clock: ClassClock
-) -> list[FloorCue]:
-    """Return the cues of a design of a class, each with what is said of it."""
-    rounds: dict[int, int] = {}
-    for cue in clock.real:
-        rounds[cue.block] = max(rounds.get(cue.block, 0), cue.round or 0)
-    told = measures(clock, facts.library, member.pace)
-    blocks, were = design.blocks, origins(member.design, design)
-    return [
-        FloorCue(
-            **{**dict(cue_model(cue)), **_planned_place(cue, were)},
-            rounds=rounds[cue.block],
-            purpose=blocks[cue.block].purpose,
-            measure=found
-            and MeasureModel(kind=found.kind, movement=found.movement_id, planned=found.planned),
-        )
-        for cue, found in zip(clock.real, told, strict=True)
-    ]
-
-
-def _planned_place(cue: Cue, were: Sequence[tuple[int, tuple[int, ...]]]) -> dict[str, int | None]:
-    """Return block and place of a cue as the whole class has them, by which it is recorded."""
-    block, places = were[cue.block]
-    return {"block": block, "place": None if cue.place is None else places[cue.place]}
 
 
 @router.get("/shorter", dependencies=COSTLY)
@@ -76,32 +38,3 @@ def get_shorter(
     with state.database.transaction() as connection:
         held = state.series(connection, series_id)
     return shorter_models(held.facts, member_of(held.facts, slot), done, order or ())
-
-
-def shorter_models(
-    facts: Facts, member: ClassFacts, done: int, order: Sequence[str]
-) -> list[ShorterModel]:
-    """Return the steps of a class that is cut, each with its cues."""
-    out: list[ShorterModel] = []
-    for step in steps_of(facts, member, done, order):
-        clock = class_clock(step.design, facts.library, known=member.known, pace=member.pace)
-        cues = floor_cues(facts, member, step.design, clock)
-        out.append(ShorterModel(cuts=list(step.cuts), cues=cues))
-    return out
-
-
-def steps_of(
-    facts: Facts, member: ClassFacts, done: int, order: Sequence[str]
-) -> Iterator[Shortened]:
-    """Yield the steps that differ by enough to be chosen between; the last one always."""
-    shown = member.clock.real_seconds
-    last: Shortened | None = None
-    least = shown - 60 * MOST_MINUTES
-    how = cut_by(facts, member, order) | {"done": done}
-    for step in shorter_and_shorter(member.design, facts.library, least, **how):
-        last = step
-        if step.seconds <= shown - STEP_SECONDS:
-            shown, last = step.seconds, None
-            yield step
-    if last is not None:
-        yield last

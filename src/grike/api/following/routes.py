@@ -8,7 +8,7 @@ from fastapi import APIRouter
 
 from grike.api.following.models import AnswerRequest, FollowingModel, ProposalModel, UnmetModel
 from grike.api.security import Director, SignedIn, StateOf
-from grike.api.sessions.done import taught_of
+from grike.api.sessions.taught import taught_of
 from grike.api.shared import Changed
 from grike.api.state import HeldSeries, State
 from grike.api.turns import COSTLY

@@ -5,7 +5,6 @@ from __future__ import annotations
 from typing import Annotated
 
 from fastapi import APIRouter, Body, Query, Response
-from pydantic import TypeAdapter
 
 from grike.api.movements.models import (
     FieldModel,
@@ -17,13 +16,11 @@ from grike.api.movements.models import (
     MovementUse,
     RetireRequest,
 )
-from grike.api.movements.views import movement_model
-from grike.api.pages import Asked, AskedFor
+from grike.api.movements.page import library_page
+from grike.api.pages import AskedFor
 from grike.api.security import Director, SignedIn, StateOf
 from grike.api.shared import Changed
-from grike.api.state import State
 from grike.core.errors import Conflict, InvalidInput
-from grike.core.library import Library
 from grike.exchange.library import library_document, library_of, require_sound
 from grike.exchange.movement_cells import Entry
 from grike.exchange.movement_csv import COLUMNS, from_csv, from_fields, to_csv, to_fields
@@ -40,20 +37,6 @@ router = APIRouter(prefix="/api/movements", tags=["movements"])
 def movements(_: SignedIn, state: StateOf, asked: AskedFor) -> Response:
     """Return the movement library; a page that has this version already is told just that."""
     return library_page(state, asked)
-
-
-def library_page(state: State, asked: Asked) -> Response:
-    """Return the library as it is now, which is the same page for everybody."""
-    with state.database.transaction() as connection:
-        library = state.library(connection)
-        page = state.page(("movements", library.version), lambda: _page(connection, library))
-    return page.answer(library.version, asked)
-
-
-def _page(connection: Connection, library: Library) -> bytes:
-    versions = {s.entry["id"]: s.version for s in stored_library.every(connection)}
-    models = [movement_model(movement, versions[movement.id]) for movement in library]
-    return TypeAdapter(list[MovementModel]).dump_json(models)
 
 
 @router.get("/search")

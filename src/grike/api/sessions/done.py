@@ -9,13 +9,12 @@ from fastapi import APIRouter
 
 from grike.api.model import Model, OneOf
 from grike.api.security import SignedIn, StateOf
+from grike.api.sessions.taught import taught_of
 from grike.core.anatomy import Muscle
-from grike.core.design import ClassDesign
 from grike.core.done import otherwise_in_words
 from grike.core.done_weeks import WEEKDAYS, Taught, WeekDone, share_done, weeks_done
 from grike.core.library import Library
-from grike.store import designs, series, sessions
-from grike.store.connection import Connection
+from grike.store import series
 
 router = APIRouter(prefix="/api/series/{series_id}", tags=["sessions"])
 
@@ -79,19 +78,6 @@ def get_done(series_id: int, _: SignedIn, state: StateOf) -> list[WeekDoneModel]
         _week(week, classes.get(week.week, 0), taught, library)
         for week in weeks_done(taught.values(), library)
     ]
-
-
-def taught_of(connection: Connection, series_id: int) -> dict[int, Taught]:
-    """Return the classes that were recorded, by day; of a day the last record counts."""
-    bodies: dict[int, ClassDesign] = {}
-    out: dict[int, Taught] = {}
-    for own in sessions.of_series(connection, series_id):
-        if own.day is None or own.record is None:
-            continue
-        if own.design_id not in bodies:
-            bodies[own.design_id] = designs.get(connection, own.design_id)
-        out[own.day] = Taught(own.day, bodies[own.design_id], own.record)
-    return dict(sorted(out.items()))
 
 
 def _week(

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import datetime as dt
-
 from fastapi import APIRouter
 
 from grike.api.classes.access import member_of
@@ -16,13 +14,11 @@ from grike.api.sessions.models import (
     RecordModel,
     TaughtModel,
 )
+from grike.api.sessions.sent import local_time, record_of
 from grike.api.shared import Changed, Created
-from grike.core.done import Complaint, Otherwise
 from grike.core.errors import Conflict, InvalidInput, NotAllowed
 from grike.core.pace import DEFAULT_PACE
 from grike.core.pace_learning import FACTORS, KIND_NAMES, Estimate
-from grike.core.record import Mark, SessionRecord
-from grike.core.series import FIRST_START, LAST_START
 from grike.store import people, rooms, series, sessions
 
 router = APIRouter(prefix="/api", tags=["sessions"])
@@ -60,16 +56,6 @@ def add_session(
                 connection, design, series_id, member.slot.day, at, room, body.instructor
             )
         )
-
-
-def local_time(at: dt.datetime) -> dt.datetime:
-    """Return a time as the clock on the wall shows it. Raises InvalidInput where none can be."""
-    if not FIRST_START <= at.date() <= LAST_START:
-        raise InvalidInput(
-            f"A class is taught between {FIRST_START.year} and {LAST_START.year}.",
-            fields={"starts_at": "Give the day and the time of the class."},
-        )
-    return at.replace(tzinfo=None, microsecond=0)
 
 
 @router.delete("/sessions/{session_id}", status_code=204)
@@ -128,22 +114,6 @@ def record_class(
         )
         sessions.put_record(connection, session, record, person.id)
     return Created(id=session)
-
-
-def record_of(body: RecordModel) -> SessionRecord:
-    """Return the record that was sent. Raises InvalidInput for what cannot have been."""
-    return SessionRecord(
-        body.minutes,
-        body.effort,
-        body.heads,
-        body.note.strip(),
-        tuple(Mark(m.kind, m.took, m.planned, m.movement) for m in body.marks),
-        tuple(
-            Otherwise(o.block, o.place, o.round, o.side, o.movement, o.instead, o.more)
-            for o in body.otherwise
-        ),
-        tuple(Complaint(c.joint, c.movement) for c in body.complaints),
-    )
 
 
 @router.get("/series/{series_id}/pace")

@@ -1,0 +1,37 @@
+"""What is sent of a session that was taught, as the core has it."""
+
+from __future__ import annotations
+
+import datetime as dt
+
+from grike.api.sessions.models import RecordModel
+from grike.core.done import Complaint, Otherwise
+from grike.core.errors import InvalidInput
+from grike.core.record import Mark, SessionRecord
+from grike.core.series import FIRST_START, LAST_START
+
+
+def local_time(at: dt.datetime) -> dt.datetime:
+    """Return a time as the clock on the wall shows it. Raises InvalidInput where none can be."""
+    if not FIRST_START <= at.date() <= LAST_START:
+        raise InvalidInput(
+            f"A class is taught between {FIRST_START.year} and {LAST_START.year}.",
+            fields={"starts_at": "Give the day and the time of the class."},
+        )
+    return at.replace(tzinfo=None, microsecond=0)
+
+
+def record_of(body: RecordModel) -> SessionRecord:
+    """Return the record that was sent. Raises InvalidInput for what cannot have been."""
+    return SessionRecord(
+        body.minutes,
+        body.effort,
+        body.heads,
+        body.note.strip(),
+        tuple(Mark(m.kind, m.took, m.planned, m.movement) for m in body.marks),
+        tuple(
+            Otherwise(o.block, o.place, o.round, o.side, o.movement, o.instead, o.more)
+            for o in body.otherwise
+        ),
+        tuple(Complaint(c.joint, c.movement) for c in body.complaints),
+    )
