@@ -18,12 +18,15 @@ WIDTH, HEIGHT, SHARE = 390, 844, 0.05
 
 
 class OnThePhone(WithClass):
+    #: The class that is taught.
+    slot = 0
+
     def setUp(self) -> None:
         super().setUp()
         self.screen(WIDTH, HEIGHT)
         self.addCleanup(self.driver.execute_cdp_cmd, "Emulation.clearDeviceMetricsOverride", {})
         self.addCleanup(self.network, offline=False)
-        self.page = f"{self.bench}/teach"
+        self.page = f"/series/{self.series_id}/classes/{self.slot}/teach"
 
     def screen(self, width: int, height: int) -> None:
         size = {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": width < 500}
@@ -55,13 +58,13 @@ class OnThePhone(WithClass):
         return dict(run["cues"][run["index"]])
 
     def kept(self) -> dict[str, Any]:
-        name = f"grike-floor-{self.series_id}-0"
+        name = f"grike-floor-{self.series_id}-{self.slot}"
         text = self.driver.execute_script("return localStorage.getItem(arguments[0])", name)
         return dict(json.loads(text))
 
     def change(self, **values: Any) -> None:
         """Have the class of this machine as it would be later, and open the page again."""
-        name = f"grike-floor-{self.series_id}-0"
+        name = f"grike-floor-{self.series_id}-{self.slot}"
         text = json.dumps(self.kept() | values)
         self.driver.execute_script("localStorage.setItem(arguments[0], arguments[1])", name, text)
         self.go(self.page, "[aria-label='What comes next']")

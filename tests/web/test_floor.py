@@ -22,6 +22,8 @@ from tests.web.node import Call, called
 
 RUN = "features/teach/run"
 LIBRARY = shipped_library()
+#: How a bout may differ, in the order of the record.
+HOW = ("instead", "more", "reps", "load")
 JOINTS = ("knee", "wrist", "shoulder", "low-back", "neck")
 #: How many are taught at random, and how much happens in each; seconds are thousands of the clock.
 CLASSES, ACTS = 24, 12
@@ -68,9 +70,11 @@ class OnTheFloor(unittest.TestCase):
             ("lastRound", (now,)),
             ("longer", (10,)),
             ("instead", (rng.choice(["squat", "glute-bridge", "dead-bug"]),)),
+            ("counted", (rng.randint(1, 20),)),
+            ("loaded", (rng.choice([-1, 1]),)),
             ("sore", (rng.choice(JOINTS),)),
         ]
-        weights = [8, 1, 1, 1, 1, 1, 1]
+        weights = [8, 1, 1, 1, 1, 1, 2, 1, 1]
         if steps:
             choices.append(("cut", (rng.choice(steps),)))
             weights.append(1)
@@ -95,14 +99,12 @@ class OnTheFloor(unittest.TestCase):
         for run in self.taught(3):
             ran = {self.key(cue) for cue in run["cues"] if cue["kind"] == "work"}
             told = {self.key(one): one for one in run["otherwise"]}
-            out = {key for key, one in told.items() if not one["instead"] and not one["more"]}
+            how = {key: [kind for kind in HOW if one[kind]] for key, one in told.items()}
+            out = {key for key, kinds_ in how.items() if not kinds_}
             self.assertEqual(len(told), len(run["otherwise"]))
             self.assertEqual(ran | out, planned)
             self.assertFalse(ran & out)
-            kinds.update(
-                "out" if key in out else "instead" if one["instead"] else "more"
-                for key, one in told.items()
-            )
+            kinds.update(kind for kinds_ in how.values() for kind in kinds_ or ["out"])
             done = done_bouts(
                 [b for b in self.member.clock.bouts if isinstance(b, Bout)],
                 [
@@ -112,8 +114,7 @@ class OnTheFloor(unittest.TestCase):
                         one["round"],
                         Side(one["side"]),
                         one["movement"],
-                        one["instead"],
-                        one["more"],
+                        *(one[kind] for kind in HOW),
                     )
                     for one in run["otherwise"]
                 ],
@@ -123,9 +124,13 @@ class OnTheFloor(unittest.TestCase):
             self.assertEqual(halves, {key[:3] for key in ran})
             for cue in run["cues"]:
                 if cue["kind"] == "work":
+                    reps = told.get(self.key(cue), {}).get("reps")
+                    if reps:
+                        own = [b for b in done if (*b[:2], b.round, b.side) == self.key(cue)]
+                        self.assertEqual([b.reps for b in own], [reps])
                     own = [b for b in done if (*b[:2], b.round) == self.key(cue)[:3]]
                     self.assertIn(cue["movement"], {b.movement.id for b in own})
-        self.assertGreater(min(kinds[kind] for kind in ("out", "instead", "more")), 0)
+        self.assertGreater(min(kinds[kind] for kind in ("out", *HOW)), 0)
 
     def test_a_cut_saves_what_it_says(self) -> None:
         """The class ends as many seconds earlier as was told before it was cut."""

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Iterable, Sequence
+from collections.abc import Collection, Iterable, Iterator, Sequence
+from dataclasses import replace
 from itertools import groupby
 from typing import NamedTuple
 
@@ -13,14 +14,17 @@ from grike.core.movement import Joint
 
 #: A class has no more bouts than this, and nobody holds one longer for so many seconds.
 MOST_BOUTS, MOST_SECONDS, MOST_COMPLAINTS = 600, 600, 60
+#: The same as an item can have.
+MOST_REPS, MOST_STEPS = 200, 20
 JOINT_NAMES = {joint: joint.value.replace("-", " ") for joint in Joint}
 
 
 class Otherwise(NamedTuple):
     """A bout that was not done as planned, or one side of it.
 
-    ``instead``: the movement that was done in its place; ``more``: seconds that it lasted longer.
-    With neither it was left out.
+    ``instead``: the movement that was done in its place; ``more``: seconds that it lasted longer;
+    ``reps``: how many were done, 0 where that is as planned; ``load``: steps heavier, below 0
+    lighter. With none of them it was left out.
     """
 
     block: int
@@ -30,11 +34,13 @@ class Otherwise(NamedTuple):
     movement_id: str
     instead: str = ""
     more: int = 0
+    reps: int = 0
+    load: int = 0
 
     @property
     def left_out(self) -> bool:
         """Whether nothing was done in its place."""
-        return not self.instead and not self.more
+        return not (self.instead or self.more or self.reps or self.load)
 
 
 class Complaint(NamedTuple):
@@ -49,10 +55,12 @@ def require_possible(otherwise: Sequence[Otherwise], complaints: Sequence[Compla
     if len(otherwise) > MOST_BOUTS or len(complaints) > MOST_COMPLAINTS:
         raise InvalidInput("More differed than a class has.", fix="Record what differed.")
     for one in otherwise:
-        if min(one.block, one.place, one.round) < 0 or not 0 <= one.more <= MOST_SECONDS:
+        within = 0 <= one.more <= MOST_SECONDS and 0 <= one.reps <= MOST_REPS
+        if min(one.block, one.place, one.round) < 0 or not within or abs(one.load) > MOST_STEPS:
             raise InvalidInput(
                 f"{one.movement_id or 'A bout'} cannot have been done like that.",
-                fix=f"Places count from 0; seconds more are 0 to {MOST_SECONDS}.",
+                fix=f"Places count from 0; seconds more are 0 to {MOST_SECONDS}, reps 0 to "
+                f"{MOST_REPS}, and steps of load up to {MOST_STEPS} either way.",
             )
     keys = [one[:4] for one in otherwise]
     if len(set(keys)) < len(keys):
@@ -91,8 +99,25 @@ def _changed(
         # One that was deleted since: what was done is not known any more, so the plan stands.
         movement = bout.movement
     reps = bout.reps if bout.reps is None else bout.reps * left // of
-    seconds = bout.seconds * left // of + sum(one.more for one in told)
-    return bout._replace(movement=movement, seconds=seconds, reps=reps)
+    seconds = bout.seconds * left // of
+    counted = next((one.reps for one in told if one.reps), 0)
+    if reps and counted:
+        # Seconds of a counted bout follow from its reps.
+        reps, seconds = counted, seconds * counted // reps
+    seconds += sum(one.more for one in told)
+    load = next((one.load for one in told if one.load), 0)
+    item = replace(bout.item, load_step=max(0, bout.item.load_step + load)) if load else bout.item
+    return bout._replace(item=item, movement=movement, seconds=seconds, reps=reps)
+
+
+def _how(own: Sequence[Otherwise]) -> Iterator[str]:
+    """Yield how the bouts of one movement were done, where that differed."""
+    if more := sum(one.more for one in own):
+        yield f"{more} s longer"
+    if counts := [str(one.reps) for one in own if one.reps]:
+        yield f"{', '.join(counts)} reps"
+    if loads := {one.load for one in own if one.load}:
+        yield "heavier" if max(loads) > 0 else "lighter"
 
 
 def otherwise_in_words(
@@ -114,9 +139,7 @@ def otherwise_in_words(
             out.append(f"{name(movement_id)} left out{times}")
         elif instead:
             out.append(f"{name(instead)} instead of {name(movement_id)}{times}")
-        else:
-            more = sum(one.more for one in own)
-            out.append(f"{name(movement_id)} {more} s longer")
+        out += [f"{name(instead or movement_id)} {words}" for words in _how(own)]
     for joint, movement_id in complaints:
         during = f" at {name(movement_id)}" if movement_id else ""
         out.append(f"Sore {JOINT_NAMES[joint]}{during}")

@@ -50,6 +50,7 @@ def record_to(record: SessionRecord) -> Plain:
     return {
         **({"otherwise": otherwise} if otherwise else {}),
         **({"complaints": complaints} if complaints else {}),
+        **({} if record.pulse is None else {"pulse": record.pulse}),
         "minutes": record.minutes,
         "effort": record.effort,
         "heads": record.heads,
@@ -68,6 +69,7 @@ def record_from(data: Mapping[str, Any]) -> SessionRecord:
         data["note"],
         marks,
         *done_from(data.get("otherwise", ()), data.get("complaints", ())),
+        data.get("pulse"),
     )
 
 
@@ -82,8 +84,9 @@ def done_from(
     """Return what differed and what was sore, from lists of plain values. Raises InvalidInput."""
     return (
         tuple(
-            Otherwise(block, place, round_, member(Side, side, "side"), movement, instead, more)
-            for block, place, round_, side, movement, instead, more in otherwise
+            # How many were done and with what came later than the rest.
+            Otherwise(block, place, round_, member(Side, side, "side"), movement, *how)
+            for block, place, round_, side, movement, *how in otherwise
         ),
         tuple(Complaint(member(Joint, joint, "joint"), at) for joint, at in complaints),
     )

@@ -133,11 +133,41 @@ def pulse_of_reserve(share: float, age: float, resting: float) -> float:
     return resting + share * (highest_pulse(age) - resting)
 
 
+#: So many beats either way the highest pulse of people of one age differs (one standard deviation).
+#: Source: Tanaka et al. 2001, from memory.
+PULSE_SPREAD = 10
+#: What people can say at that intensity. Source: Persinger et al., Med Sci Sports Exerc 2004;36:
+#: 1632-6, and Garber et al., ACSM 2011, from memory.
+TALK_TEST: dict[str, str] = {
+    "easy": "sings",
+    "moderate": "talks in sentences, and cannot sing",
+    "vigorous": "says a few words between breaths",
+    "hardest": "cannot talk",
+}
 #: Shares of highest and of reserve pulse. Source: Garber et al., ACSM 2011, from memory.
 ZONES: dict[str, tuple[tuple[float, float], tuple[float, float]]] = {
     "moderate": ((0.64, 0.76), (0.40, 0.59)),
     "vigorous": ((0.77, 0.95), (0.60, 0.89)),
 }
+
+
+def zone_of(pulse: float, age: float, resting: float) -> str:
+    """Return the zone of a pulse by its share of the reserve: a key of ``TALK_TEST``.
+
+    Between two published zones the lower one holds on. Raises InvalidInput where there is no
+    reserve.
+    """
+    reserve = highest_pulse(age) - resting
+    if reserve <= 0:
+        raise InvalidInput(
+            f"A resting pulse of {resting:g} leaves no reserve at {age:g} years.",
+            fix="Measure it lying, before getting up.",
+        )
+    share = (pulse - resting) / reserve
+    lows = [(name, reserves[0]) for name, (_, reserves) in ZONES.items()]
+    found = [name for name, low in lows if share >= low]
+    top = ZONES[lows[-1][0]][1][1]
+    return "hardest" if share > top else found[-1] if found else "easy"
 
 
 def epley(weight: float, reps: int) -> float:

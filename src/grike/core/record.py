@@ -22,6 +22,8 @@ from grike.core.pace_learning import BREATHER, REPS, REST, require_possible
 
 MOST_EFFORT = 10
 MOST_MINUTES = 180
+#: A strap that tells of less or more lies wrong. Common practice, no source.
+LEAST_PULSE, MOST_PULSE = 30, 240
 
 
 class Mark(NamedTuple):
@@ -40,7 +42,8 @@ class Mark(NamedTuple):
 class SessionRecord:
     """What a session really was: minutes, effort from 0 to 10 (session RPE), people, and marks.
 
-    ``otherwise``: the bouts that were not done as planned; ``complaints``: what was sore.
+    ``otherwise``: the bouts that were not done as planned; ``complaints``: what was sore;
+    ``pulse``: the mean of whoever wore a strap, in beats a minute.
     """
 
     minutes: float
@@ -50,6 +53,7 @@ class SessionRecord:
     marks: tuple[Mark, ...] = ()
     otherwise: tuple[Otherwise, ...] = ()
     complaints: tuple[Complaint, ...] = ()
+    pulse: int | None = None
 
     def __post_init__(self) -> None:
         problems: dict[str, str] = {}
@@ -67,6 +71,8 @@ class SessionRecord:
             problems["effort"] = f"Effort goes from 0 (rest) to {MOST_EFFORT} (all out)."
         if self.heads is not None and not 0 <= self.heads <= 200:
             problems["heads"] = "Give how many people came: 0 to 200."
+        if self.pulse is not None and not LEAST_PULSE <= self.pulse <= MOST_PULSE:
+            problems["pulse"] = f"A mean pulse is {LEAST_PULSE} to {MOST_PULSE} beats a minute."
         if problems:
             raise InvalidInput("The record cannot be kept.", fields=problems)
 

@@ -20,7 +20,7 @@ _COLUMNS = """
     SELECT session.id, session.design_id, session.series_id, session.day, session.starts_at,
            session.instructor_id, room.name AS room, person.name AS instructor,
            session_record.minutes, session_record.effort, session_record.heads, session_record.note,
-           session_record.done
+           session_record.done, session_record.pulse
     FROM session LEFT JOIN room ON room.id = session.room_id
     LEFT JOIN person ON person.id = session.instructor_id
     LEFT JOIN session_record ON session_record.session_id = session.id"""
@@ -29,8 +29,8 @@ OF_SERIES = f"{_COLUMNS} WHERE session.series_id = %s ORDER BY starts_at, sessio
 ONE = f"{_COLUMNS} WHERE session.id = %s"
 REMOVE = "DELETE FROM session WHERE id = %s"
 PUT_RECORD = """
-    INSERT INTO session_record (session_id, minutes, effort, heads, note, done, recorded_by)
-    VALUES (%s, %s, %s, %s, %s, %s, %s)"""
+    INSERT INTO session_record (session_id, minutes, effort, heads, note, pulse, done, recorded_by)
+    VALUES (%s, %s, %s, %s, %s, %s, %s, %s)"""
 REMOVE_RECORD = "DELETE FROM session_record WHERE session_id = %s"
 PUT_MARK = """
     INSERT INTO session_mark (session_id, number, kind, movement_id, planned, took)
@@ -93,12 +93,15 @@ def _sessions(rows: Iterable[dict[str, object]]) -> list[Session]:
         values = dict(row)
         minutes, effort = values.pop("minutes"), values.pop("effort")
         heads, note, done = values.pop("heads"), values.pop("note"), values.pop("done")
+        pulse = values.pop("pulse")
         record = None
         if minutes is not None:
             known = None if effort is None else float(str(effort))
             people = None if heads is None else int(str(heads))
             differed = done_from(*json.loads(str(done))) if done else ((), ())
-            record = SessionRecord(float(str(minutes)), known, people, str(note), (), *differed)
+            beats = None if pulse is None else int(str(pulse))
+            told = (float(str(minutes)), known, people, str(note), ())
+            record = SessionRecord(*told, *differed, beats)
         out.append(Session(record=record, **values))  # type: ignore[arg-type]
     return out
 
@@ -150,7 +153,7 @@ def put_record(
     connection.run(REMOVE_RECORD, (session_id,))
     differed = done_to(record)
     done = json.dumps(differed) if any(differed) else None
-    values = (session_id, record.minutes, record.effort, record.heads, record.note)
+    values = (session_id, record.minutes, record.effort, record.heads, record.note, record.pulse)
     connection.run(PUT_RECORD, (*values, done, person_id))
     connection.many(
         PUT_MARK,

@@ -12,12 +12,15 @@ class FloorCue(CueModel):
     """A cue that needs nothing else to be taught by.
 
     ``rounds``: how many its block has; ``measure``: what timing it tells, where it waits
-    for the group instead of ending by its seconds.
+    for the group instead of ending by its seconds. ``reps``: how many, where they are counted in
+    one go; ``beat``: seconds from one rep, or beat of the music, to the next.
     """
 
     rounds: int
     purpose: OneOf[Purpose]
     measure: MeasureModel | None
+    reps: int | None
+    beat: float | None
 
 
 class FloorModel(Model):

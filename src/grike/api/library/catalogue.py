@@ -8,9 +8,11 @@ from grike.api.library.models import (
     KitModel,
     MuscleModel,
     PresetModel,
+    PulseModel,
     RuleLine,
     RuleNumber,
     SafetyModel,
+    ZoneModel,
 )
 from grike.api.shared import Named, NamedOf
 from grike.core.anatomy import FACTS
@@ -19,6 +21,7 @@ from grike.core.family import WORK_FAMILIES, family_name
 from grike.core.focus import FOCUS_NAMES
 from grike.core.formats import FORMATS
 from grike.core.kit import KIT_NAMES, LOAD_WORDS
+from grike.core.load import PULSE_SPREAD, TALK_TEST, ZONES, highest_pulse
 from grike.core.pattern import DEMAND_NAMES, Pattern, Tier, pattern_name
 from grike.core.planner.variants import main_kinds
 from grike.core.progression import LEVER_NAMES
@@ -73,6 +76,21 @@ def _preset(preset: Preset) -> PresetModel:
     )
 
 
+def _pulse() -> PulseModel:
+    lows = {"easy": 0.0} | {name: reserves[0] for name, (_, reserves) in ZONES.items()}
+    top = max(reserves[1] for _, reserves in ZONES.values())
+    return PulseModel(
+        at_birth=highest_pulse(0),
+        a_year=round(highest_pulse(0) - highest_pulse(1), 3),
+        spread=PULSE_SPREAD,
+        top=top,
+        zones=[
+            ZoneModel(name=name, low=lows.get(name, top), talk=talk)
+            for name, talk in TALK_TEST.items()
+        ],
+    )
+
+
 def the_catalogue() -> Catalogue:
     """Return all words and rules, which are the same for everybody."""
     return Catalogue(
@@ -93,6 +111,7 @@ def the_catalogue() -> Catalogue:
         demands=[NamedOf(id=demand, name=name) for demand, name in DEMAND_NAMES.items()],
         levers=[NamedOf(id=lever, name=name) for lever, name in LEVER_NAMES.items()],
         planned_formats=list(main_kinds()),
+        pulse=_pulse(),
         safety=SafetyModel(stop=STOP, say_first=SAY_FIRST, before=BEFORE),
         endings=[kind for kind, cls in FORMATS.items() if cls.ending],
         families=[NamedOf(id=family, name=family_name(family)) for family in WORK_FAMILIES],

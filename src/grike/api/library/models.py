@@ -94,6 +94,28 @@ class FormatModel(Model):
     multiple: int
 
 
+class ZoneModel(Model):
+    """A zone of the pulse: from which share of the reserve on, and what people can say in it."""
+
+    name: str
+    low: float
+    talk: str
+
+
+class PulseModel(Model):
+    """How a pulse is judged: the highest is ``at_birth - a_year`` times age, give or take.
+
+    ``spread``: beats either way by which people of one age differ; ``top``: the share of the
+    reserve above which nobody talks. The zones come from the easiest to the hardest.
+    """
+
+    at_birth: float
+    a_year: float
+    spread: int
+    top: float
+    zones: list[ZoneModel]
+
+
 class SafetyModel(Model):
     """What is said where people teach, to the group first, and where a series is set up."""
 
@@ -135,3 +157,4 @@ class Catalogue(Model):
     #: Formats in which a class of another format may end.
     endings: list[str]
     safety: SafetyModel
+    pulse: PulseModel

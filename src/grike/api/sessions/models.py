@@ -6,7 +6,7 @@ from pydantic import Field
 
 from grike.api.model import Model, Moment, OneOf
 from grike.core.bouts import Side
-from grike.core.done import MOST_BOUTS, MOST_COMPLAINTS, MOST_SECONDS
+from grike.core.done import MOST_BOUTS, MOST_COMPLAINTS, MOST_REPS, MOST_SECONDS, MOST_STEPS
 from grike.core.movement import Joint
 
 
@@ -21,6 +21,7 @@ class SessionModel(Model):
     minutes: float | None = None
     effort: float | None = None
     heads: int | None = None
+    pulse: int | None = None
     note: str = ""
     #: What was done otherwise than planned, in words.
     differed: list[str] = Field(default_factory=list)
@@ -45,7 +46,8 @@ class MarkModel(Model):
 class OtherwiseModel(Model):
     """A bout, or a side of it, that was not done as planned.
 
-    ``instead``: what was done in its place; ``more``: seconds longer; with neither: left out.
+    ``instead``: what was done in its place; ``more``: seconds longer; ``reps``: how many, 0 for as
+    planned; ``load``: steps heavier or lighter; with none of them: left out.
     """
 
     block: int = Field(ge=0, le=100)
@@ -55,6 +57,8 @@ class OtherwiseModel(Model):
     movement: str = Field(max_length=120)
     instead: str = Field("", max_length=120)
     more: int = Field(0, ge=0, le=MOST_SECONDS)
+    reps: int = Field(0, ge=0, le=MOST_REPS)
+    load: int = Field(0, ge=-MOST_STEPS, le=MOST_STEPS)
 
 
 class ComplaintModel(Model):
@@ -67,12 +71,14 @@ class ComplaintModel(Model):
 class RecordModel(Model):
     """What a session really was: minutes, effort from 0 to 10, people, and what was timed.
 
-    ``otherwise``: what was not done as planned; ``complaints``: what was sore.
+    ``otherwise``: what was not done as planned; ``complaints``: what was sore; ``pulse``: the mean
+    of whoever wore a strap.
     """
 
     minutes: float
     effort: float | None = None
     heads: int | None = None
+    pulse: int | None = None
     note: str = Field("", max_length=1000)
     marks: list[MarkModel] = Field(default_factory=list, max_length=600)
     otherwise: list[OtherwiseModel] = Field(default_factory=list, max_length=MOST_BOUTS)

@@ -30,8 +30,11 @@ def record_of(body: RecordModel) -> SessionRecord:
         body.note.strip(),
         tuple(Mark(m.kind, m.took, m.planned, m.movement) for m in body.marks),
         tuple(
-            Otherwise(o.block, o.place, o.round, o.side, o.movement, o.instead, o.more)
+            Otherwise(
+                o.block, o.place, o.round, o.side, o.movement, o.instead, o.more, o.reps, o.load
+            )
             for o in body.otherwise
         ),
         tuple(Complaint(c.joint, c.movement) for c in body.complaints),
+        body.pulse,
     )

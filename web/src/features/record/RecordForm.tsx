@@ -19,6 +19,8 @@ interface Props {
   startsAt: string;
   minutes: number;
   /** What was timed and noted on the floor; then fields are large, for a phone. */
+  /** The mean of a strap that was worn on the floor. */
+  pulse?: number | null;
   taught?: Pick<Schemas['RecordModel'], 'marks' | 'otherwise' | 'complaints'>;
   /** ``waits``: it was put by on this machine, since the server could not be reached. */
   onKept: (waits: boolean) => void;
@@ -28,11 +30,12 @@ interface Props {
 const EFFORTS = [...Array(11).keys()];
 
 /** What a session really was: minutes, effort, people, a note, and what was timed and noted on the way. */
-export function RecordForm({ series, slot, session, startsAt, minutes, taught, onKept, onLeave }: Props) {
+export function RecordForm({ series, slot, session, startsAt, minutes, taught, pulse, onKept, onLeave }: Props) {
   const [values, setValues] = useState({
     minutes: String(session?.minutes ?? minutes),
     effort: session?.effort == null ? '' : String(session.effort),
     heads: session?.heads == null ? '' : String(session.heads),
+    pulse: String(session?.pulse ?? pulse ?? ''),
     note: session?.note ?? '',
     taught_by: '',
   });
@@ -49,6 +52,7 @@ export function RecordForm({ series, slot, session, startsAt, minutes, taught, o
       minutes: number(values.minutes) ?? 0,
       effort: number(values.effort),
       heads: number(values.heads),
+      pulse: number(values.pulse),
       note: values.note,
       marks: taught?.marks ?? [],
       otherwise: taught?.otherwise ?? [],
@@ -88,6 +92,7 @@ export function RecordForm({ series, slot, session, startsAt, minutes, taught, o
         {field('minutes', 'Minutes', large ? '28' : '20')}
         {field('effort', 'Effort, 0 to 10', large ? '36' : '24')}
         {field('heads', 'People', large ? '28' : '16')}
+        {values.pulse !== '' && field('pulse', 'Mean pulse', large ? '28' : '20')}
         {large && (
           <Flex gap="1.5" wrap="wrap" role="group" aria-label="Effort">
             {EFFORTS.map((effort) => (

@@ -1,7 +1,9 @@
 import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { Link as RouterLink } from 'react-router';
 
+import { PulsePanel } from './PulsePanel';
 import { SignalToggles } from './SignalToggles';
+import type { Pulse } from './usePulse';
 import type { useSignals } from './useSignals';
 import { classPath } from '~/shared/http/cover';
 import type { Schemas } from '~/shared/http/client';
@@ -11,11 +13,12 @@ import { clock } from '~/shared/format/time';
 interface Props {
   detail: Schemas['ClassDetail'];
   signals: ReturnType<typeof useSignals>;
+  pulse: Pulse;
   onBegin: () => void;
 }
 
 /** The class before it begins: what is said first, and one large button. */
-export function Before({ detail, signals, onBegin }: Props) {
+export function Before({ detail, signals, pulse, onBegin }: Props) {
   const safety = useSafety();
   return (
     <Flex direction="column" flex="1" gap="4" maxW="3xl" w="full" mx="auto">
@@ -44,6 +47,7 @@ export function Before({ detail, signals, onBegin }: Props) {
         Bouts and rests run by themselves. Changes, showings and counted bouts wait: go on when the group is ready.
       </Text>
       <SignalToggles signals={signals} />
+      <PulsePanel pulse={pulse} />
       <Button mt="auto" h="24" fontSize="4xl" bg="action" color="onAction" onClick={onBegin}>
         Begin
       </Button>

@@ -3,14 +3,16 @@ import { useQueries } from '@tanstack/react-query';
 
 import { shorterOptions } from './api';
 import { boutAhead, type Cue, cutFor, late, type Run, saves } from './run';
+import { PulsePanel } from './PulsePanel';
 import { SignalToggles } from './SignalToggles';
+import type { Pulse } from './usePulse';
 import type { Room } from './useRoom';
 import type { Teaching } from './useRun';
 import type { useSignals } from './useSignals';
 import { keptOrder } from '~/features/bench';
 import { coverToken } from '~/shared/http/cover';
 import type { Schemas } from '~/shared/http/client';
-import { useMovements, useSafety } from '~/shared/http/vocabulary';
+import { useLoads, useMovements, useSafety } from '~/shared/http/vocabulary';
 import { clock } from '~/shared/format/time';
 import { Asking } from '~/shared/ui/Asking';
 import { Toggle } from '~/shared/ui/Toggle';
@@ -21,6 +23,7 @@ interface Props {
   run: Run;
   name: (movement: string) => string;
   signals: ReturnType<typeof useSignals>;
+  pulse: Pulse;
   room: Room;
   onLeave: () => void;
 }
@@ -34,7 +37,7 @@ const JOINTS = [
 ] as const;
 
 /** What is otherwise than planned, one tap each; every tap writes the record. */
-export function Differs({ detail, teaching, run, name, signals, room, onLeave }: Props) {
+export function Differs({ detail, teaching, run, name, signals, pulse, room, onLeave }: Props) {
   const bout = boutAhead(run);
   const safety = useSafety();
   const does = (act: () => void) => () => {
@@ -42,6 +45,9 @@ export function Differs({ detail, teaching, run, name, signals, room, onLeave }:
     onLeave();
   };
   const moves = bout?.kind === 'work' && bout.movement;
+  const own = useMovements().get(bout?.movement ?? '');
+  const steps = useLoads();
+  const loadable = own?.kit.some((kit) => steps.has(kit));
   const more = bout?.round != null && bout.round < bout.rounds;
   return (
     <Asking title={moves ? name(bout.movement ?? '') : 'The class'} leave="Close" onLeave={onLeave}>
@@ -57,6 +63,16 @@ export function Differs({ detail, teaching, run, name, signals, room, onLeave }:
           <Button size="lg" variant="outline" disabled={run.cues[run.index]?.kind !== 'work'} onClick={teaching.longer}>
             10 s longer
           </Button>
+          {loadable && (
+            <>
+              <Button size="lg" variant="outline" onClick={does(() => teaching.loaded(-1))}>
+                Lighter
+              </Button>
+              <Button size="lg" variant="outline" onClick={does(() => teaching.loaded(1))}>
+                Heavier
+              </Button>
+            </>
+          )}
         </Flex>
       )}
       {moves && <Instead detail={detail} bout={bout} onChoose={(id) => does(() => teaching.instead(id))()} />}
@@ -76,6 +92,7 @@ export function Differs({ detail, teaching, run, name, signals, room, onLeave }:
         </Text>
       </Box>
       <SignalToggles signals={signals} />
+      <PulsePanel pulse={pulse} />
       {!coverToken() && <InRoom room={room} />}
       <Flex gap="2" wrap="wrap">
         {teaching.canTakeBack && (

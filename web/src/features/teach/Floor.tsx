@@ -4,9 +4,11 @@ import { useState } from 'react';
 import { CueNow } from './CueNow';
 import { Differs } from './Differs';
 import { Layers } from './Layers';
+import { PulseNow } from './PulsePanel';
 import { boutAhead, gone, late, type Run, share, waits } from './run';
 import { nextWords } from './words';
 import { useKeys } from './useKeys';
+import type { Pulse } from './usePulse';
 import type { Room } from './useRoom';
 import type { Teaching } from './useRun';
 import type { useSignals } from './useSignals';
@@ -19,11 +21,12 @@ interface Props {
   run: Run;
   name: (movement: string) => string;
   signals: ReturnType<typeof useSignals>;
+  pulse: Pulse;
   room: Room;
 }
 
 /** A class while it is taught: the cue that runs, what comes, and everything that may differ one tap away. */
-export function Floor({ detail, teaching, run, name, signals, room }: Props) {
+export function Floor({ detail, teaching, run, name, signals, pulse, room }: Props) {
   const [differing, setDiffering] = useState(false);
   const { now } = teaching;
   const cue = run.cues[run.index];
@@ -56,6 +59,10 @@ export function Floor({ detail, teaching, run, name, signals, room }: Props) {
         <Box h="full" style={{ width: `${done}%` }} bg="strong" />
       </Box>
       <CueNow run={run} cue={cue} bout={bout} now={now} name={name} />
+      {cue.kind === 'work' && cue.reps !== null && (
+        <Taps key={run.index} planned={cue.reps} onCount={teaching.counted} onDone={teaching.next} />
+      )}
+      <PulseNow pulse={pulse} />
       {movement && bout && <Layers detail={detail} movement={movement} block={bout.block} />}
       <Coming run={run} name={name} />
       <Flex gap="2" mt="3" position="sticky" bottom="0" bg="page" py="2">
@@ -94,11 +101,27 @@ export function Floor({ detail, teaching, run, name, signals, room }: Props) {
           run={run}
           name={name}
           signals={signals}
+          pulse={pulse}
           room={room}
           onLeave={() => setDiffering(false)}
         />
       )}
     </>
+  );
+}
+
+/** Reps counted by tap, for whoever counts aloud; the last one goes on, and fewer are in the record. */
+function Taps({ planned, onCount, onDone }: { planned: number; onCount: (reps: number) => void; onDone: () => void }) {
+  const [count, setCount] = useState(0);
+  const tap = () => {
+    setCount(count + 1);
+    onCount(count + 1);
+    if (count + 1 === planned) onDone();
+  };
+  return (
+    <Button h="14" mt="2" w="full" fontSize="2xl" variant="outline" onClick={tap}>
+      {count ? `${count} of ${planned}` : `Tap to count ${planned}`}
+    </Button>
   );
 }
 

@@ -16,11 +16,13 @@ interface Props {
   teaching: Teaching;
   run: Run;
   name: (movement: string) => string;
+  /** The mean of a strap that was worn; null: none was. */
+  pulse: number | null;
   room: Room;
 }
 
 /** The class is over: what it was, prefilled, and a way back into it. */
-export function Taught({ detail, teaching, run, name, room }: Props) {
+export function Taught({ detail, teaching, run, name, pulse, room }: Props) {
   const [throwing, setThrowing] = useState(false);
   const navigate = useNavigate();
   const leave = () => void navigate(classPath(detail.series, detail.slot));
@@ -53,6 +55,7 @@ export function Taught({ detail, teaching, run, name, room }: Props) {
         startsAt={wall(run.began)}
         minutes={Math.max(1, Math.round(took(run) / 6) / 10)}
         taught={run}
+        pulse={pulse}
         onKept={kept}
         onLeave={leave}
       />
@@ -77,16 +80,23 @@ function wall(moment: number): string {
   return new Date(moment - at.getTimezoneOffset() * 60_000).toISOString().slice(0, 16);
 }
 
+/** How one bout was otherwise than planned. */
+function howWords(one: Run['otherwise'][number], name: (movement: string) => string): string[] {
+  const movement = name(one.instead || one.movement);
+  const how = [
+    one.instead ? `${movement} instead of ${name(one.movement)}` : '',
+    one.more ? `${movement} longer` : '',
+    one.reps ? `${movement}: ${one.reps} reps` : '',
+    one.load ? `${movement} ${one.load > 0 ? 'heavier' : 'lighter'}` : '',
+  ].filter(Boolean);
+  return how.length ? how : [`${movement} left out`];
+}
+
 /** What was noted on the way, a line a movement. */
 function Differences({ run, name }: { run: Run; name: (movement: string) => string }) {
   const lines = new Map<string, number>();
   for (const one of run.otherwise) {
-    const how = one.instead
-      ? `${name(one.instead)} instead of ${name(one.movement)}`
-      : one.more
-        ? `${name(one.movement)} longer`
-        : `${name(one.movement)} left out`;
-    lines.set(how, (lines.get(how) ?? 0) + 1);
+    for (const how of howWords(one, name)) lines.set(how, (lines.get(how) ?? 0) + 1);
   }
   for (const one of run.complaints)
     lines.set(`Sore ${one.joint.replace('-', ' ')}${one.movement ? ` at ${name(one.movement)}` : ''}`, 1);

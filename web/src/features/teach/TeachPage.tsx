@@ -7,16 +7,18 @@ import { floorOptions } from './api';
 import { Before } from './Before';
 import { Floor } from './Floor';
 import { useKeptClass } from './keepClass';
+import { HallLight } from './HallLight';
 import { isOver } from './run';
 import { Taught } from './Taught';
 import { useAwake } from './useAwake';
+import { usePulse } from './usePulse';
 import { useRoom } from './useRoom';
 import { useRun } from './useRun';
 import { useSignals } from './useSignals';
 import { classOptions } from '~/features/bench';
 import type { Schemas } from '~/shared/http/client';
 import { IN_REACH } from '~/shared/http/onPhone';
-import { useMovements, useVocabulary } from '~/shared/http/vocabulary';
+import { useMovements, usePulseJudged, useVocabulary } from '~/shared/http/vocabulary';
 import { Trouble, Waiting } from '~/shared/ui/States';
 
 /** Teach a class by its real clock, phone in hand; what the group takes longer or shorter for is kept. */
@@ -53,6 +55,7 @@ function Teach({ detail, floor }: Props) {
   const movements = useMovements();
   const name = useCallback((id: string) => movements.get(id)?.name ?? id, [movements]);
   const signals = useSignals(run, now, name);
+  const pulse = usePulse(run, usePulseJudged());
   const room = useRoom(run, detail.name, name);
   const over = run !== null && isOver(run);
   useAwake(run !== null && !over);
@@ -60,11 +63,22 @@ function Teach({ detail, floor }: Props) {
     // Dark in every hall: it is read from three metres, and lights up nobody's face.
     <Theme appearance="dark" hasBackground={false} asChild>
       <Flex direction="column" minH="100dvh" bg="page" color="ink" px={{ base: '4', md: '8' }} py="3">
-        {!run && <Before detail={detail} signals={signals} onBegin={teaching.start} />}
+        {signals.on.hall && <HallLight />}
+        {!run && <Before detail={detail} signals={signals} pulse={pulse} onBegin={teaching.start} />}
         {run && !over && (
-          <Floor detail={detail} teaching={teaching} run={run} name={name} signals={signals} room={room} />
+          <Floor
+            detail={detail}
+            teaching={teaching}
+            run={run}
+            name={name}
+            signals={signals}
+            pulse={pulse}
+            room={room}
+          />
         )}
-        {run && over && <Taught detail={detail} teaching={teaching} run={run} name={name} room={room} />}
+        {run && over && (
+          <Taught detail={detail} teaching={teaching} run={run} name={name} pulse={pulse.mean} room={room} />
+        )}
       </Flex>
     </Theme>
   );

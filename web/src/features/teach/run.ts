@@ -1,3 +1,4 @@
+import { leftOut, noted, sameBout } from './otherwise';
 import type { Schemas } from '~/shared/http/client';
 
 export type Cue = Schemas['FloorCue'];
@@ -113,23 +114,6 @@ export function took(run: Run): number {
   return ((run.ended ?? run.cueBegan) - run.began) / 1000;
 }
 
-const sameBout = (one: Otherwise, cue: Cue): boolean =>
-  one.block === cue.block && one.place === cue.place && one.round === cue.round && one.side === cue.side;
-
-/** Note that bouts were otherwise; what was said of one before gives way. */
-function noted(run: Run, cues: Cue[], how: { instead?: string; more?: number }): Otherwise[] {
-  const told = cues.map((cue) => ({
-    block: cue.block,
-    place: cue.place ?? 0,
-    round: cue.round ?? 0,
-    side: cue.side ?? 'both',
-    movement: run.otherwise.find((one) => sameBout(one, cue))?.movement ?? cue.movement ?? '',
-    instead: how.instead ?? '',
-    more: how.more ?? 0,
-  }));
-  return [...run.otherwise.filter((one) => !cues.some((cue) => sameBout(one, cue))), ...told];
-}
-
 /** Where each stretch of a class begins: the changes and rests before a bout, with the bout. */
 function stretches(cues: Cue[]): Cue[][] {
   const out: Cue[][] = [];
@@ -156,7 +140,7 @@ function without(run: Run, gone: (cue: Cue) => boolean, now: number): Run {
     ...run,
     cues: [...behind, ...kept],
     cueBegan: moved ? (run.paused ?? now) : run.cueBegan,
-    otherwise: noted(run, bouts, {}),
+    otherwise: noted(run, bouts, null),
   };
 }
 
@@ -190,7 +174,7 @@ export function longer(run: Run, more: number): Run {
   );
   const otherwise = both.reduce((told, cue) => {
     const before = told.find((own) => sameBout(own, cue));
-    return noted({ ...run, otherwise: told }, [cue], { instead: before?.instead, more: (before?.more ?? 0) + more });
+    return noted({ ...run, otherwise: told }, [cue], { more: (before?.more ?? 0) + more });
   }, run.otherwise);
   return {
     ...run,
@@ -210,6 +194,30 @@ export function instead(run: Run, movement: string): Run {
     otherwise: noted(run, bouts, { instead: movement }),
     cues: run.cues.map((cue, at) => (same(cue, at) ? { ...cue, movement } : cue)),
   };
+}
+
+/** So many reps of the running bout were done; as many as planned is no difference. */
+export function counted(run: Run, reps: number): Run {
+  const now = run.cues[run.index];
+  if (now?.kind !== 'work' || !now.reps || reps < 1) return run;
+  const told = noted(run, [now], { reps: reps === now.reps ? 0 : reps });
+  // What is as planned after all is not told.
+  return { ...run, otherwise: told.filter((one) => !sameBout(one, now) || !leftOut(one)) };
+}
+
+/** With more or less load than planned, for all bouts to come of what runs or comes next. */
+export function loaded(run: Run, steps: number): Run {
+  const bout = boutAhead(run);
+  if (bout?.kind !== 'work') return run;
+  const bouts = run.cues.filter(
+    (cue, at) => at >= run.index && cue.kind === 'work' && cue.block === bout.block && cue.place === bout.place,
+  );
+  const otherwise = bouts.reduce((told, cue) => {
+    const before = told.find((own) => sameBout(own, cue));
+    return noted({ ...run, otherwise: told }, [cue], { load: (before?.load ?? 0) + steps });
+  }, run.otherwise);
+  const kept = otherwise.filter((one) => !bouts.some((cue) => sameBout(one, cue)) || !leftOut(one));
+  return { ...run, otherwise: kept };
 }
 
 /** Somebody complains of a joint during what runs or comes next. */
@@ -240,7 +248,7 @@ function leftBy(run: Run, shorter: Cue[]): Cue[] {
   const told = (cue: Cue) => run.otherwise.find((one) => sameBout(one, cue));
   const nothing = (cue: Cue) => {
     const own = told(cue);
-    return own !== undefined && !own.instead && !own.more;
+    return own !== undefined && leftOut(own);
   };
   return stretches(aheadOf(run, shorter))
     .filter((own) => !(own.at(-1)?.kind === 'work' && nothing(own.at(-1) as Cue)))
@@ -267,5 +275,5 @@ export function cut(run: Run, shorter: Cue[]): Run {
   const gone = run.cues
     .slice(run.index + 1)
     .filter((cue) => cue.kind === 'work' && !ahead.some((one) => same(one, cue)));
-  return { ...run, cues: [...behind, ...ahead], otherwise: noted(run, gone, {}) };
+  return { ...run, cues: [...behind, ...ahead], otherwise: noted(run, gone, null) };
 }

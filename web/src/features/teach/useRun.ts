@@ -78,6 +78,8 @@ export function useRun(key: string, cues: Cue[]) {
     lastRound: noted(acts.lastRound),
     longer: noted((old) => acts.longer(old, 10)),
     instead: (movement: string) => noted((old) => acts.instead(old, movement))(),
+    counted: (reps: number) => set((old) => acts.counted(old, reps))(),
+    loaded: (steps: number) => noted((old) => acts.loaded(old, steps))(),
     sore: (joint: Schemas['ComplaintModel']['joint']) => noted((old) => acts.sore(old, joint))(),
     cut: (shorter: Cue[]) => noted((old) => acts.cut(old, shorter))(),
     forget: () => {

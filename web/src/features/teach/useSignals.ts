@@ -1,13 +1,26 @@
 import { useEffect, useRef, useState } from 'react';
 
-import { beep } from './beep';
+import { useMetronome } from './metronome';
 import { boutAhead, isOver, left, type Run } from './run';
 import { spoken } from './words';
+import { machineBeeper, simulatedBeeper } from '~/shared/devices/beeper';
 
-const SIGNALS = ['sound', 'voice', 'vibration'] as const;
+const SIGNALS = ['sound', 'voice', 'vibration', 'metronome', 'hall'] as const;
 export type Signal = (typeof SIGNALS)[number];
-export const SIGNAL_WORDS: Record<Signal, string> = { sound: 'Beeper', voice: 'Spoken calls', vibration: 'Vibration' };
-const USUAL: Record<Signal, boolean> = { sound: true, voice: false, vibration: true };
+export const SIGNAL_WORDS: Record<Signal, string> = {
+  sound: 'Beeper',
+  voice: 'Spoken calls',
+  vibration: 'Vibration',
+  metronome: 'Metronome',
+  hall: simulatedBeeper.name,
+};
+const USUAL: Record<Signal, boolean> = { sound: true, voice: false, vibration: true, metronome: false, hall: false };
+/** Sound a tone on whatever is on. */
+function beep(high: boolean, on: Record<Signal, boolean>): void {
+  if (on.sound) machineBeeper.beep(high);
+  if (on.hall) simulatedBeeper.beep(high);
+}
+
 const key = (signal: Signal) => `grike-teach-${signal}`;
 
 function kept(): Record<Signal, boolean> {
@@ -41,17 +54,18 @@ export function useSignals(run: Run | null, now: number, name: (movement: string
     const cue = run.cues[index];
     if (fresh && cue) {
       const ahead = boutAhead({ ...run, index: index + 1 })?.movement;
-      if (on.sound) beep(true);
+      beep(true, on);
       if (on.vibration) navigator.vibrate?.(200);
       if (on.voice) say(spoken(cue, cue.movement ? name(cue.movement) : cue.label, ahead ? name(ahead) : ''));
-    } else if (count >= 1 && count <= 3 && on.sound) beep(false);
+    } else if (count >= 1 && count <= 3 && (on.sound || on.hall)) beep(false, on);
   }, [run, on, index, count, name]);
+  useMetronome(on.metronome && index >= 0 ? (run?.cues[index]?.beat ?? null) : null, index);
   const toggle = (signal: Signal) => {
     const next = !on[signal];
     localStorage.setItem(key(signal), next ? 'on' : 'off');
     setOn({ ...on, [signal]: next });
     // The machine lets a page make sound only after somebody has pressed something: this is it.
-    if (signal === 'sound' && next) beep(true);
+    if ((signal === 'sound' || signal === 'hall') && next) beep(true, { ...USUAL, sound: false, [signal]: true });
     if (signal === 'voice' && next) say('Spoken calls');
   };
   return { on, toggle, signals: SIGNALS };

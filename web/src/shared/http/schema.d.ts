@@ -3130,6 +3130,7 @@ export interface components {
             planned_formats: string[];
             /** Presets */
             presets: components["schemas"]["PresetModel"][];
+            pulse: components["schemas"]["PulseModel"];
             /** Rules */
             rules: components["schemas"]["RuleLine"][];
             safety: components["schemas"]["SafetyModel"];
@@ -3843,9 +3844,12 @@ export interface components {
          * @description A cue that needs nothing else to be taught by.
          *
          *     ``rounds``: how many its block has; ``measure``: what timing it tells, where it waits
-         *     for the group instead of ending by its seconds.
+         *     for the group instead of ending by its seconds. ``reps``: how many, where they are counted in
+         *     one go; ``beat``: seconds from one rep, or beat of the music, to the next.
          */
         FloorCue: {
+            /** Beat */
+            beat: number | null;
             /** Block */
             block: number;
             /** End */
@@ -3861,6 +3865,8 @@ export interface components {
             /** Place */
             place: number | null;
             purpose: components["schemas"]["Purpose"];
+            /** Reps */
+            reps: number | null;
             /** Round */
             round: number | null;
             /** Rounds */
@@ -4854,7 +4860,8 @@ export interface components {
          * OtherwiseModel
          * @description A bout, or a side of it, that was not done as planned.
          *
-         *     ``instead``: what was done in its place; ``more``: seconds longer; with neither: left out.
+         *     ``instead``: what was done in its place; ``more``: seconds longer; ``reps``: how many, 0 for as
+         *     planned; ``load``: steps heavier or lighter; with none of them: left out.
          */
         OtherwiseModel: {
             /** Block */
@@ -4865,6 +4872,11 @@ export interface components {
              */
             instead: string;
             /**
+             * Load
+             * @default 0
+             */
+            load: number;
+            /**
              * More
              * @default 0
              */
@@ -4873,6 +4885,11 @@ export interface components {
             movement: string;
             /** Place */
             place: number;
+            /**
+             * Reps
+             * @default 0
+             */
+            reps: number;
             /** Round */
             round: number;
             side: components["schemas"]["Side"];
@@ -5092,6 +5109,25 @@ export interface components {
             why: string;
         };
         /**
+         * PulseModel
+         * @description How a pulse is judged: the highest is ``at_birth - a_year`` times age, give or take.
+         *
+         *     ``spread``: beats either way by which people of one age differ; ``top``: the share of the
+         *     reserve above which nobody talks. The zones come from the easiest to the hardest.
+         */
+        PulseModel: {
+            /** A Year */
+            a_year: number;
+            /** At Birth */
+            at_birth: number;
+            /** Spread */
+            spread: number;
+            /** Top */
+            top: number;
+            /** Zones */
+            zones: components["schemas"]["ZoneModel"][];
+        };
+        /**
          * Purpose
          * @description What a block is for. Only WORK counts for volume.
          * @enum {string}
@@ -5140,7 +5176,8 @@ export interface components {
          * RecordModel
          * @description What a session really was: minutes, effort from 0 to 10, people, and what was timed.
          *
-         *     ``otherwise``: what was not done as planned; ``complaints``: what was sore.
+         *     ``otherwise``: what was not done as planned; ``complaints``: what was sore; ``pulse``: the mean
+         *     of whoever wore a strap.
          */
         RecordModel: {
             /** Complaints */
@@ -5160,6 +5197,8 @@ export interface components {
             note: string;
             /** Otherwise */
             otherwise?: components["schemas"]["OtherwiseModel"][];
+            /** Pulse */
+            pulse?: number | null;
         };
         /**
          * RefillRequest
@@ -5509,6 +5548,8 @@ export interface components {
              * @default
              */
             note: string;
+            /** Pulse */
+            pulse?: number | null;
             /** Room */
             room: string | null;
             /**
@@ -6222,6 +6263,18 @@ export interface components {
          * @enum {string}
          */
         Yardstick: "seconds" | "reps" | "sets";
+        /**
+         * ZoneModel
+         * @description A zone of the pulse: from which share of the reserve on, and what people can say in it.
+         */
+        ZoneModel: {
+            /** Low */
+            low: number;
+            /** Name */
+            name: string;
+            /** Talk */
+            talk: string;
+        };
         /**
          * Role
          * @description What a work block is for: what a person would say aloud of it.

@@ -69,10 +69,26 @@ export function useVocabulary(): { ready: boolean; error: Error | null } {
   return { ready: Boolean(movements.data && catalogue.data), error: movements.error ?? catalogue.error };
 }
 
+const heavier = once(
+  (c: Schemas['Catalogue']) => new Set<string>(c.kit.filter((kit) => kit.load).map((kit) => kit.id)),
+);
+const NO_LOADS: ReadonlySet<string> = new Set();
+
+/** The kit of which there is a lighter and a heavier one. */
+export function useLoads(): ReadonlySet<string> {
+  return useQuery({ ...catalogueOptions, select: heavier }).data ?? NO_LOADS;
+}
+
 /** What is said where people teach; undefined until it is loaded. */
 export function useSafety(): Schemas['SafetyModel'] | undefined {
   const { data: safety } = useQuery({ ...catalogueOptions, select: (catalogue) => catalogue.safety });
   return safety;
+}
+
+/** How a pulse is judged; undefined until it is loaded. */
+export function usePulseJudged(): Schemas['PulseModel'] | undefined {
+  const { data: pulse } = useQuery({ ...catalogueOptions, select: (catalogue) => catalogue.pulse });
+  return pulse;
 }
 
 /** The formats with their parameters, for a form. */
