@@ -194,6 +194,21 @@ class Sessions(WithApplication):
         self.assertEqual([m["movement"] for m in week["short"]], [bouts[0]["movement"]])
         self.assertIn("left out", week["differed"][0]["differed"][0])
 
+    def test_one_class_as_two_taught_it(self) -> None:
+        """Ivo and Dora teach the same class: each has a line, and the class stands side by side."""
+        path = f"/api/series/{self.series_id}/done-by"
+        self.assertEqual(self.client.get(path).json(), {"trends": [], "often": []})
+        self.record(self.a_session())
+        self.record(self.a_session(instructor="Dora Director"), minutes=44, effort=None)
+        found = self.client.get(path).json()
+        planned = round(self.real_seconds() / 60, 1)
+        over = {own["who"]: own["over"] for own in found["trends"]}
+        self.assertAlmostEqual(over["Ivo Instructor"], 47 - planned, delta=0.11)
+        self.assertAlmostEqual(over["Dora Director"], 44 - planned, delta=0.11)
+        (often,) = found["often"]
+        self.assertEqual([one["effort"] for one in often["times"]], [6, None])
+        self.assertEqual({one["planned_minutes"] for one in often["times"]}, {planned})
+
     def test_steps_when_it_runs_late(self) -> None:
         """Each step saves more than the one before, says what goes, and keeps the cool-down."""
         whole = self.client.get(f"{self.of_class()}/floor").json()["cues"]

@@ -14,7 +14,7 @@ from grike.core.done import done_bouts
 from grike.core.exact import exact_sum
 from grike.core.expansion import steps
 from grike.core.library import Library
-from grike.core.load import monotony, strain
+from grike.core.load import acute_to_chronic, monotony, strain
 from grike.core.purpose import Purpose
 from grike.core.record import SessionRecord
 from grike.core.sides import side_ledger
@@ -139,8 +139,38 @@ def _loads(taught: Sequence[Taught]) -> tuple[float, ...] | None:
     return tuple(out)
 
 
+def share_of(one: Taught, library: Library) -> Fraction | None:
+    """Return the share of the planned sets of one class that were done; None: none were planned."""
+    return _share(muscles_of(one, library).values())
+
+
 def share_done(week: WeekDone) -> Fraction | None:
     """Return the share (0 to 1, or above) of the planned sets that were done; None: none were."""
-    planned = exact_sum(both[0] for both in week.muscles.values())
-    done = exact_sum(both[1] for both in week.muscles.values())
+    return _share(week.muscles.values())
+
+
+def _share(sets: Iterable[tuple[Fraction, Fraction]]) -> Fraction | None:
+    both = list(sets)
+    planned, done = (exact_sum(own[side] for own in both) for side in (0, 1))
     return done / planned if planned else None
+
+
+#: The longer of two windows of load, in weeks; the shorter one is one.
+CHRONIC_WEEKS = 4
+
+
+def acute_to_chronic_of(weeks: Sequence[WeekDone]) -> dict[int, float]:
+    """Return the load of each week over the mean of the four that end with it.
+
+    A week is left out before four in a row are known whole. See ``load.acute_to_chronic`` for what
+    it is worth.
+    """
+    known = {week.week: week.loads for week in weeks if week.loads is not None}
+    out: dict[int, float] = {}
+    for last in known:
+        four = [known.get(week) for week in range(last - CHRONIC_WEEKS + 1, last + 1)]
+        days = [load for loads in four if loads is not None for load in loads]
+        ratio = acute_to_chronic(days) if None not in four else None
+        if ratio is not None:
+            out[last] = ratio
+    return out

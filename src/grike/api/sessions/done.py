@@ -12,7 +12,14 @@ from grike.api.security import SignedIn, StateOf
 from grike.api.sessions.taught import taught_of
 from grike.core.anatomy import Muscle
 from grike.core.done import otherwise_in_words
-from grike.core.done_weeks import WEEKDAYS, Taught, WeekDone, share_done, weeks_done
+from grike.core.done_weeks import (
+    WEEKDAYS,
+    Taught,
+    WeekDone,
+    acute_to_chronic_of,
+    share_done,
+    weeks_done,
+)
 from grike.core.library import Library
 from grike.store import series
 
@@ -61,6 +68,8 @@ class WeekDoneModel(Model):
     load: float | None
     monotony: float | None
     strain: float | None
+    #: Its load over the mean of the four weeks that end with it; None before four are known.
+    acute_to_chronic: float | None
     differed: list[ClassDiffered]
 
 
@@ -74,14 +83,21 @@ def get_done(series_id: int, _: SignedIn, state: StateOf) -> list[WeekDoneModel]
     classes: dict[int, int] = {}
     for own in stored.plan.classes:
         classes[own.slot.week] = classes.get(own.slot.week, 0) + 1
+    weeks = weeks_done(taught.values(), library)
+    ratios = acute_to_chronic_of(weeks)
     return [
-        _week(week, classes.get(week.week, 0), taught, library)
-        for week in weeks_done(taught.values(), library)
+        _week(week, classes.get(week.week, 0), taught, library, ratio=ratios.get(week.week))
+        for week in weeks
     ]
 
 
 def _week(
-    week: WeekDone, classes: int, taught: Mapping[int, Taught], library: Library
+    week: WeekDone,
+    classes: int,
+    taught: Mapping[int, Taught],
+    library: Library,
+    *,
+    ratio: float | None,
 ) -> WeekDoneModel:
     share = share_done(week)
     return WeekDoneModel(
@@ -103,6 +119,7 @@ def _week(
         load=week.load,
         monotony=week.monotony and round(week.monotony, 2),
         strain=week.strain and round(week.strain),
+        acute_to_chronic=ratio and round(ratio, 2),
         differed=[
             ClassDiffered(weekday=day % WEEKDAYS, differed=words, note=one.record.note)
             for day, one in taught.items()

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Link as RouterLink, useParams } from 'react-router';
 
 import { doneOptions } from './api';
+import { DoneBy } from './DoneBy';
 import { Following } from './Following';
 import type { Schemas } from '~/shared/http/client';
 import { useMovements, useNames } from '~/shared/http/vocabulary';
@@ -25,7 +26,8 @@ export function DonePage() {
       </Heading>
       <Text color="soft" mb="3">
         Sets of the classes that were recorded, done beside planned. What was left out, swapped or held longer on the
-        floor is in it; a class without a record is in neither.
+        floor is in it; a class without a record is in neither. Load is effort times minutes; the ratio of a week to the
+        last four, acute to chronic, is contested as a sign of injury: read it as a jump, and no more.
       </Text>
       <Following series={series} />
       {done.error && <Trouble error={done.error} onRetry={() => void done.refetch()} />}
@@ -36,6 +38,7 @@ export function DonePage() {
       {done.data?.map((week) => (
         <OneWeek key={week.week} week={week} />
       ))}
+      <DoneBy series={series} />
     </Box>
   );
 }
@@ -99,7 +102,8 @@ function loadWords(week: Week): string {
   if (week.load == null) return 'No load: an effort is missing.';
   const even =
     week.monotony == null ? '' : `, monotony ${week.monotony.toFixed(2)}, strain ${figure(week.strain ?? 0)}`;
-  return `Load ${figure(Math.round(week.load))}${even}`;
+  const ratio = week.acute_to_chronic == null ? '' : `; acute to chronic ${week.acute_to_chronic.toFixed(2)}`;
+  return `Load ${figure(Math.round(week.load))}${even}${ratio}`;
 }
 
 /** Muscle groups from head to foot: what was done as a bar, what was planned as a line on it. */

@@ -15,6 +15,13 @@ export function doneOptions(series: number) {
   });
 }
 
+export function doneByOptions(series: number) {
+  return queryOptions({
+    queryKey: ['series', series, 'done-by'],
+    queryFn: () => data(http.GET('/api/series/{series_id}/done-by', { params: { path: { series_id: series } } })),
+  });
+}
+
 /** What the classes to come should take up, by what was done. */
 export function followingOptions(series: number) {
   return queryOptions({

@@ -1940,6 +1940,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/series/{series_id}/done-by": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Done By
+         * @description Return how it went with each instructor, and what of one class differed between them.
+         */
+        get: operations["get_done_by"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/series/{series_id}/findings/{number}/fix": {
         parameters: {
             query?: never;
@@ -3646,6 +3666,16 @@ export interface components {
             };
             /** Version */
             version: number;
+        };
+        /**
+         * DoneBy
+         * @description Who taught what was recorded of a series.
+         */
+        DoneBy: {
+            /** Often */
+            often: components["schemas"]["TaughtOften"][];
+            /** Trends */
+            trends: components["schemas"]["TrendModel"][];
         };
         /**
          * DraftDocument
@@ -5949,6 +5979,43 @@ export interface components {
             starts_at: string;
         };
         /**
+         * TaughtOften
+         * @description A class as several taught it, in their order.
+         */
+        TaughtOften: {
+            /** Name */
+            name: string;
+            /** Times */
+            times: components["schemas"]["TaughtOnce"][];
+        };
+        /**
+         * TaughtOnce
+         * @description One teaching of a class that several taught.
+         */
+        TaughtOnce: {
+            /** Differed */
+            differed: string[];
+            /** Effort */
+            effort: number | null;
+            /** Heads */
+            heads: number | null;
+            /** Minutes */
+            minutes: number;
+            /** Planned Minutes */
+            planned_minutes: number;
+            /** Pulse */
+            pulse: number | null;
+            /** Share */
+            share: number | null;
+            /**
+             * Starts At
+             * Format: date-time
+             */
+            starts_at: string;
+            /** Who */
+            who: string;
+        };
+        /**
          * TemplateModel
          * @description A class that is kept under a name.
          */
@@ -5998,6 +6065,28 @@ export interface components {
          * @enum {string}
          */
         Topic: "the week" | "the day" | "the class" | "the body" | "the room";
+        /**
+         * TrendModel
+         * @description How the classes of one instructor went, in the mean. ``over``: minutes beyond the plan.
+         */
+        TrendModel: {
+            /** Classes */
+            classes: number;
+            /** Effort */
+            effort: number | null;
+            /** Efforts */
+            efforts: {
+                [key: string]: number;
+            };
+            /** Heads */
+            heads: number | null;
+            /** Over */
+            over: number;
+            /** Share */
+            share: number | null;
+            /** Who */
+            who: string;
+        };
         /**
          * TwoFactorSecret
          * @description What a device has to know: as text, as an address, and as a picture of it (SVG, data URI).
@@ -6058,6 +6147,8 @@ export interface components {
          *     recorded class has an effort. ``left`` and ``right``: seconds of one-sided work.
          */
         WeekDoneModel: {
+            /** Acute To Chronic */
+            acute_to_chronic: number | null;
             /** Classes */
             classes: number;
             /** Differed */
@@ -8831,6 +8922,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WeekDoneModel"][];
+                };
+            };
+        };
+    };
+    get_done_by: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoneBy"];
                 };
             };
         };

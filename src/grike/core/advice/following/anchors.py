@@ -2,19 +2,21 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import replace
 from fractions import Fraction
 from typing import NamedTuple
 
 from grike.core.advice.fixes.base import Edit
 from grike.core.advice.following.base import Because, Past, Proposal, Unmet
+from grike.core.bouts import Bout
 from grike.core.design import ClassDesign
 from grike.core.done_weeks import work_done
 from grike.core.editing import with_item
 from grike.core.item import Item
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.figures import plain, sets_words
+from grike.core.movement import Movement
 from grike.core.progression import Asked, asked
 from grike.core.rules.d7_carrying import asked_of, carried_from, work_items
 from grike.core.volume import sets_by_movement
@@ -34,10 +36,9 @@ def anchors(past: Past) -> Iterator[Proposal | Unmet]:
     """Yield what was not reached and comes back: to be asked for again."""
     for one in past.taught:
         planned, done = work_done(one, past.facts.library)
-        sets = sets_by_movement(done)
-        for movement, wanted in sets_by_movement(planned).items():
-            reached, key = sets.get(movement, Fraction(0)), f"anchor:{one.day}:{movement.id}"
-            if reached >= wanted or key in past.answered:
+        for movement in sets_by_movement(planned):
+            short, key = came_short(movement, planned, done), f"anchor:{one.day}:{movement.id}"
+            if not short or key in past.answered:
                 continue
             own = [bout for bout in planned if bout.movement is movement]
             then = asked(one.design, own)
@@ -47,13 +48,29 @@ def anchors(past: Past) -> Iterator[Proposal | Unmet]:
             stand = _Stand(one.design, own[0].block, own[0].place, own[0].item, then)
             what = (
                 f"{movement.name} was not reached in {past.day_words(one.day)}: "
-                f"{plain(reached)} of {sets_words(wanted)} of {then.words}."
+                f"{short} of {then.words}."
             )
             fix = past.first(_edits(movement.name, stand, chain))
             if fix is None:
                 yield Unmet(Because.ANCHOR, f"{what} Asking for it again would break a must.")
             else:
                 yield Proposal((key,), Because.ANCHOR, what, fix)
+
+
+def came_short(movement: Movement, planned: Sequence[Bout], done: Sequence[Bout]) -> str:
+    """Return in words by how much a movement came short in sets, or in reps; "" where it did not.
+
+    "2 of 3 sets", "26 of 30 reps".
+    """
+    nothing = Fraction(0)
+    wanted, reached = (sets_by_movement(bouts).get(movement, nothing) for bouts in (planned, done))
+    if reached < wanted:
+        return f"{plain(reached)} of {sets_words(wanted)}"
+    reps, did = (
+        sum(bout.reps or 0 for bout in bouts if bout.movement is movement)
+        for bouts in (planned, done)
+    )
+    return f"{did} of {reps} reps" if did < reps else ""
 
 
 def _chain(past: Past, day: int, movement_id: str) -> list[ClassFacts]:
