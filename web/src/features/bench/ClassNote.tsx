@@ -1,4 +1,4 @@
-import { Text, Textarea } from '@chakra-ui/react';
+import { chakra, Text } from '@chakra-ui/react';
 
 import type { Desk } from './useDesk';
 
@@ -15,13 +15,21 @@ export function ClassNote({ desk, may }: { desk: Desk; may: boolean }) {
       </Text>
     ) : null;
   return (
-    <Textarea
+    <chakra.textarea
       aria-label="Note for whoever teaches it"
       placeholder="Note for whoever teaches it"
-      size="sm"
       rows={Math.max(1, note.split('\n').length)}
       maxLength={LONGEST}
+      w="full"
+      px="2"
+      py="1"
       mb="2"
+      fontSize="sm"
+      bg={note ? 'panel' : 'transparent'}
+      border="1px solid"
+      borderColor="line"
+      resize="vertical"
+      css={{ fieldSizing: 'content' }}
       disabled={desk.stored.locked}
       value={note}
       onChange={(event) => desk.set({ ...desk.design, note: event.target.value || undefined })}
