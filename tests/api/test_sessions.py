@@ -194,6 +194,28 @@ class Sessions(WithApplication):
         self.assertEqual([m["movement"] for m in week["short"]], [bouts[0]["movement"]])
         self.assertIn("left out", week["differed"][0]["differed"][0])
 
+    def test_a_correction_keeps_what_was_noted_on_the_floor(self) -> None:
+        """Another effort leaves what was timed, left out and sore; an empty list takes it away."""
+        cues = self.client.get(f"{self.of_class()}/floor").json()["cues"]
+        bout = next(c for c in cues if (c["kind"], c["purpose"]) == ("work", "work"))
+        keys = ("block", "place", "round", "side", "movement")
+        floor = {
+            "otherwise": [{k: bout[k] for k in keys}],
+            "complaints": [{"joint": "knee"}],
+            "marks": self.measured(0, 2),
+        }
+        session = self.a_session()
+        self.record(session, **floor)
+        self.record(session, effort=7)
+        (shown,) = self.client.get(self.of_class()).json()["sessions"]
+        self.assertEqual((shown["effort"], len(shown["differed"])), (7, 2))
+        with self.database.transaction() as connection:
+            timed = connection.rows("SELECT 1 FROM session_mark WHERE session_id = %s", (session,))
+        self.assertEqual(len(timed), len(floor["marks"]))
+        self.record(session, otherwise=[], complaints=[])
+        (shown,) = self.client.get(self.of_class()).json()["sessions"]
+        self.assertEqual(shown["differed"], [])
+
     def test_one_class_as_two_taught_it(self) -> None:
         """Ivo and Dora teach the same class: each has a line, and the class stands side by side."""
         path = f"/api/series/{self.series_id}/done-by"

@@ -109,9 +109,9 @@ class Planning(WithBrowser):
         name.send_keys("Carried")
         self.press("Balance only")
         self.summary("What comes back").click()
-        self.driver.find_element(
-            By.XPATH, "//label[contains(., 'come back the next week')]/input"
-        ).click()
+        # What is folded is drawn once it is opened.
+        path = "//label[contains(., 'come back the next week')]/input"
+        self.wait.until(lambda d: d.find_element(By.XPATH, path)).click()
         self.press("Earlier: more load")
         self.press("Earlier: more load")
         self.see_text("1. more load")

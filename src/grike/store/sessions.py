@@ -5,7 +5,7 @@ from __future__ import annotations
 import datetime as dt
 import json
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from grike.core.errors import NotFound
 from grike.core.group_codec import done_from, done_to
@@ -47,6 +47,9 @@ MARKS_OF_SERIES = """
            session_mark.movement_id
     FROM session_mark JOIN session ON session.id = session_mark.session_id
     WHERE session.series_id = %s ORDER BY session_mark.session_id, session_mark.number"""
+MARKS_OF_SESSION = """
+    SELECT kind, took, planned, movement_id FROM session_mark WHERE session_id = %s
+    ORDER BY number"""
 MINE = f"""{_COLUMNS} JOIN series ON series.id = session.series_id
     WHERE session.instructor_id = %s AND series.deleted_at IS NULL
     AND session.starts_at >= %s ORDER BY session.starts_at, session.id LIMIT %s"""
@@ -123,6 +126,15 @@ def marks_of(connection: Connection, series_id: int) -> dict[int, list[Mark]]:
         mark = Mark(r["kind"], float(r["took"]), float(r["planned"]), r["movement_id"])
         out.setdefault(r["session_id"], []).append(mark)
     return out
+
+
+def record_with_marks(connection: Connection, session: Session) -> SessionRecord | None:
+    """Return the record of a session with what was timed; None while nothing was recorded."""
+    if session.record is None:
+        return None
+    rows = connection.rows(MARKS_OF_SESSION, (session.id,))
+    marks = [Mark(r["kind"], float(r["took"]), float(r["planned"]), r["movement_id"]) for r in rows]
+    return replace(session.record, marks=tuple(marks))
 
 
 def of_person(

@@ -8,10 +8,10 @@ from pydantic import Field
 
 from grike.api.model import Model, OneOf
 from grike.api.shared import Write
-from grike.core.advice.following import Because
+from grike.core.advice.following import MOST_KEY, Because
 
 #: A key names what of the records a proposal answers.
-Key = Annotated[str, Field(min_length=1, max_length=160, pattern=r"^[a-z0-9:~+.-]+$")]
+Key = Annotated[str, Field(min_length=1, max_length=MOST_KEY, pattern=r"^[a-z0-9:~+.-]+$")]
 
 
 class ProposalModel(Model):

@@ -72,7 +72,7 @@ class RecordModel(Model):
     """What a session really was: minutes, effort from 0 to 10, people, and what was timed.
 
     ``otherwise``: what was not done as planned; ``complaints``: what was sore; ``pulse``: the mean
-    of whoever wore a strap.
+    of whoever wore a strap. What was timed and noted on the floor stays as it is where it is None.
     """
 
     minutes: float
@@ -80,9 +80,9 @@ class RecordModel(Model):
     heads: int | None = None
     pulse: int | None = None
     note: str = Field("", max_length=1000)
-    marks: list[MarkModel] = Field(default_factory=list, max_length=600)
-    otherwise: list[OtherwiseModel] = Field(default_factory=list, max_length=MOST_BOUTS)
-    complaints: list[ComplaintModel] = Field(default_factory=list, max_length=MOST_COMPLAINTS)
+    marks: list[MarkModel] | None = Field(None, max_length=600)
+    otherwise: list[OtherwiseModel] | None = Field(None, max_length=MOST_BOUTS)
+    complaints: list[ComplaintModel] | None = Field(None, max_length=MOST_COMPLAINTS)
 
 
 class TaughtModel(Model):

@@ -72,7 +72,6 @@ def remove_session(session_id: int, _: Director, state: StateOf) -> None:
 @router.put("/sessions/{session_id}/record")
 def record_session(session_id: int, body: RecordModel, person: SignedIn, state: StateOf) -> Changed:
     """Keep what a session really was, in place of an earlier record."""
-    record = record_of(body)
     with state.database.transaction() as connection:
         session = sessions.get(connection, session_id)
         if not person.directs and session.instructor_id != person.id:
@@ -80,6 +79,7 @@ def record_session(session_id: int, body: RecordModel, person: SignedIn, state: 
                 "Only who taught it, or a director, may record a session.",
                 fix="Ask your director to put you down for it.",
             )
+        record = record_of(body, sessions.record_with_marks(connection, session))
         sessions.put_record(connection, session_id, record, person.id)
     return Changed(label="Record the session")
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+from dataclasses import replace
 
 from grike.api.sessions.models import RecordModel
 from grike.core.done import Complaint, Otherwise
@@ -21,20 +22,32 @@ def local_time(at: dt.datetime) -> dt.datetime:
     return at.replace(tzinfo=None, microsecond=0)
 
 
-def record_of(body: RecordModel) -> SessionRecord:
-    """Return the record that was sent. Raises InvalidInput for what cannot have been."""
-    return SessionRecord(
+def record_of(body: RecordModel, before: SessionRecord | None = None) -> SessionRecord:
+    """Return the record that was sent, with what it leaves as it was ``before``.
+
+    Raises InvalidInput for what cannot have been.
+    """
+    marks = [Mark(m.kind, m.took, m.planned, m.movement) for m in body.marks or ()]
+    otherwise = [
+        Otherwise(o.block, o.place, o.round, o.side, o.movement, o.instead, o.more, o.reps, o.load)
+        for o in body.otherwise or ()
+    ]
+    complaints = [Complaint(c.joint, c.movement) for c in body.complaints or ()]
+    sent = SessionRecord(
         body.minutes,
         body.effort,
         body.heads,
         body.note.strip(),
-        tuple(Mark(m.kind, m.took, m.planned, m.movement) for m in body.marks),
-        tuple(
-            Otherwise(
-                o.block, o.place, o.round, o.side, o.movement, o.instead, o.more, o.reps, o.load
-            )
-            for o in body.otherwise
-        ),
-        tuple(Complaint(c.joint, c.movement) for c in body.complaints),
+        tuple(marks),
+        tuple(otherwise),
+        tuple(complaints),
         body.pulse,
+    )
+    if before is None:
+        return sent
+    return replace(
+        sent,
+        marks=before.marks if body.marks is None else sent.marks,
+        otherwise=before.otherwise if body.otherwise is None else sent.otherwise,
+        complaints=before.complaints if body.complaints is None else sent.complaints,
     )

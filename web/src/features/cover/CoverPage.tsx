@@ -1,10 +1,10 @@
 import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState, useSyncExternalStore } from 'react';
+import { useCallback, useEffect, useState, useSyncExternalStore } from 'react';
 import { Link as RouterLink, useLocation, useParams } from 'react-router';
 
 import { classOptions } from '~/features/bench';
-import { outbox } from '~/features/record';
+import { outbox, useSending } from '~/features/record';
 import { Sheet } from '~/features/sheet';
 import { TeachClass, useKeptClass } from '~/features/teach';
 import { DAYS, moment, shortDate } from '~/shared/format/time';
@@ -14,8 +14,8 @@ import { Problem } from '~/shared/http/problem';
 import { useVocabulary } from '~/shared/http/vocabulary';
 import { Trouble, Waiting } from '~/shared/ui/States';
 
-/** So often it is tried whether a record that waits can be sent. */
-const AGAIN_MILLISECONDS = 15_000;
+/** A link needs no other token. */
+const atOnce = () => Promise.resolve();
 
 function coverOptions(token: string) {
   return queryOptions({
@@ -104,17 +104,8 @@ function Records({ token }: { token: string }) {
   const own = all.filter((one) => one.person === person);
   const [sent, setSent] = useState(false);
   const open = own.some((one) => !one.refused);
-  useEffect(() => {
-    if (!open) return undefined;
-    const go = () => void outbox.sendAll(person).then((came) => came > 0 && setSent(true));
-    go();
-    const timer = window.setInterval(go, AGAIN_MILLISECONDS);
-    window.addEventListener('online', go);
-    return () => {
-      window.clearInterval(timer);
-      window.removeEventListener('online', go);
-    };
-  }, [open, person]);
+  const came = useCallback(() => setSent(true), [setSent]);
+  useSending(person, open, atOnce, came);
   const words = open
     ? 'Your record waits on this machine and is sent as soon as there is a network. Leave this page open.'
     : (own[0]?.refused ?? (sent ? 'Your record was sent. Thank you.' : ''));

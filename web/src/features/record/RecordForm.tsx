@@ -54,9 +54,10 @@ export function RecordForm({ series, slot, session, startsAt, minutes, taught, p
       heads: number(values.heads),
       pulse: number(values.pulse),
       note: values.note,
-      marks: taught?.marks ?? [],
-      otherwise: taught?.otherwise ?? [],
-      complaints: taught?.complaints ?? [],
+      // A correction leaves what was timed and noted on the floor as it is.
+      marks: taught?.marks ?? null,
+      otherwise: taught?.otherwise ?? null,
+      complaints: taught?.complaints ?? null,
     };
     const cover = token ? { token, name: values.taught_by } : undefined;
     const entry = { series, slot, session: session?.id ?? null, startsAt, body, cover };

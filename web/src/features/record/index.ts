@@ -4,3 +4,4 @@ export { PacePage } from './PacePage';
 export { RecordForm } from './RecordForm';
 export { Sessions } from './Sessions';
 export * as outbox from './outbox';
+export { useSending } from './useSending';

@@ -5207,17 +5207,17 @@ export interface components {
          * @description What a session really was: minutes, effort from 0 to 10, people, and what was timed.
          *
          *     ``otherwise``: what was not done as planned; ``complaints``: what was sore; ``pulse``: the mean
-         *     of whoever wore a strap.
+         *     of whoever wore a strap. What was timed and noted on the floor stays as it is where it is None.
          */
         RecordModel: {
             /** Complaints */
-            complaints?: components["schemas"]["ComplaintModel"][];
+            complaints?: components["schemas"]["ComplaintModel"][] | null;
             /** Effort */
             effort?: number | null;
             /** Heads */
             heads?: number | null;
             /** Marks */
-            marks?: components["schemas"]["MarkModel"][];
+            marks?: components["schemas"]["MarkModel"][] | null;
             /** Minutes */
             minutes: number;
             /**
@@ -5226,7 +5226,7 @@ export interface components {
              */
             note: string;
             /** Otherwise */
-            otherwise?: components["schemas"]["OtherwiseModel"][];
+            otherwise?: components["schemas"]["OtherwiseModel"][] | null;
             /** Pulse */
             pulse?: number | null;
         };

@@ -11,6 +11,7 @@ from grike.core.advice.following.anchors import anchors
 from grike.core.advice.following.base import (
     DAYS_AHEAD,
     DAYS_BACK,
+    MOST_KEY,
     Because,
     Past,
     Proposal,
@@ -50,4 +51,4 @@ def following(
     return (*complaints(past), *anchors(past), *sides(past), *missed(past))
 
 
-__all__ = ["Because", "Proposal", "Unmet", "following"]
+__all__ = ["MOST_KEY", "Because", "Proposal", "Unmet", "following"]

@@ -8,7 +8,7 @@ from fractions import Fraction
 from typing import NamedTuple
 
 from grike.core.advice.fixes.base import Edit
-from grike.core.advice.following.base import Because, Past, Proposal, Unmet
+from grike.core.advice.following.base import Because, Past, Proposal, Unmet, key_of
 from grike.core.bouts import Bout
 from grike.core.design import ClassDesign
 from grike.core.done_weeks import work_done
@@ -37,7 +37,7 @@ def anchors(past: Past) -> Iterator[Proposal | Unmet]:
     for one in past.taught:
         planned, done = work_done(one, past.facts.library)
         for movement in sets_by_movement(planned):
-            short, key = came_short(movement, planned, done), f"anchor:{one.day}:{movement.id}"
+            short, key = came_short(movement, planned, done), key_of("anchor", one.day, movement.id)
             if not short or key in past.answered:
                 continue
             own = [bout for bout in planned if bout.movement is movement]

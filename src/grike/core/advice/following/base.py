@@ -20,6 +20,15 @@ DAYS_BACK, DAYS_AHEAD = 14, 14
 MOST_TRIES = 60
 
 
+#: As long as a key may be; ids of joined movements can be longer, and their beginnings differ.
+MOST_KEY = 160
+
+
+def key_of(*parts: object) -> str:
+    """Return the key of what a proposal answers."""
+    return ":".join(str(part) for part in parts)[:MOST_KEY]
+
+
 class Because(StrEnum):
     """Why something is proposed."""
 

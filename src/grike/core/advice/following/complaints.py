@@ -10,7 +10,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from itertools import islice
 
 from grike.core.advice.fixes.base import Edit
-from grike.core.advice.following.base import MOST_TRIES, Because, Past, Proposal
+from grike.core.advice.following.base import MOST_TRIES, Because, Past, Proposal, key_of
 from grike.core.cautions import CAUTIONS, JOINT_OF, Caution, breaks
 from grike.core.done import JOINT_NAMES
 from grike.core.editing import stands, swapped
@@ -51,7 +51,7 @@ def _what(past: Past, joint: Joint, told: Mapping[int, str]) -> str:
 
 def _told(past: Past, joint: Joint, day: int, movement_id: str) -> Iterator[Proposal]:
     """Yield the note for the next class that loads a joint."""
-    key, told = f"complaint:{day}:{joint.value}", {day: movement_id}
+    key, told = key_of("complaint", day, joint.value), {day: movement_id}
     for member in past.coming:
         loading = [m for m in member.movement_sets if _strains(m, joint) or m.id == movement_id]
         if loading:
@@ -96,7 +96,7 @@ def _spared(past: Past, joint: Joint, told: Mapping[int, str]) -> Iterator[Propo
         for number, place, movement in member.work_movements:
             if not _strains(movement, joint):
                 continue
-            key = f"spared:{max(told)}:{joint.value}:{member.slot.day}:{movement.id}"
+            key = key_of("spared", max(told), joint.value, member.slot.day, movement.id)
             if key in past.answered or proposed == MOST_SWAPS:
                 continue
             edits = _swaps(past, member, number, place, joint=joint)
@@ -107,7 +107,7 @@ def _spared(past: Past, joint: Joint, told: Mapping[int, str]) -> Iterator[Propo
             proposed += 1
             yield Proposal((key,), Because.COMPLAINT, _what(past, joint, told), fix)
         if kept:
-            key = f"noted:{max(told)}:{joint.value}:{member.slot.day}"
+            key = key_of("noted", max(told), joint.value, member.slot.day)
             yield from _note(past, joint, told, member, loading=kept, key=key)
         if proposed == MOST_SWAPS:
             return

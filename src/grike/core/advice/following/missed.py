@@ -9,7 +9,7 @@ from typing import NamedTuple
 
 from grike.core.advice.fixes.base import Edit, work_blocks
 from grike.core.advice.fixes.judging import Fix
-from grike.core.advice.following.base import MOST_TRIES, Because, Past, Proposal, Unmet
+from grike.core.advice.following.base import MOST_TRIES, Because, Past, Proposal, Unmet, key_of
 from grike.core.anatomy import FACTS, MAJOR_GROUPS, Muscle
 from grike.core.done_weeks import WEEKDAYS, Taught, muscles_of
 from grike.core.editing import stands, swapped
@@ -62,7 +62,7 @@ def missed(past: Past) -> Iterator[Proposal | Unmet]:
 
 
 def _key(one: Taught, muscle: Muscle) -> str:
-    return f"missed:{one.day}:{muscle.value}"
+    return key_of("missed", one.day, muscle.value)
 
 
 def _half(own: _Missed) -> Fraction:

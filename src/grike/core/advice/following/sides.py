@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from grike.core.advice.following.base import Because, Past, Proposal, Unmet
+from grike.core.advice.following.base import Because, Past, Proposal, Unmet, key_of
 from grike.core.bouts import Side
 from grike.core.done_weeks import Taught, work_done
 from grike.core.judging.class_facts import ClassFacts
@@ -19,7 +19,7 @@ def sides(past: Past) -> Iterator[Proposal | Unmet]:
     """Yield a note for the next class with a movement of which one side did less."""
     for one in past.taught:
         for movement, side, seconds in _uneven(past, one):
-            key = f"sides:{one.day}:{movement.id}"
+            key = key_of("sides", one.day, movement.id)
             if key in past.answered:
                 continue
             what = (
