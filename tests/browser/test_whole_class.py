@@ -71,8 +71,8 @@ class TenTimes(OnThePhone):
         pressed: dict[int, float] = {}
         lost, ready = 0.0, itertools.cycle((0.7, 1.2, 0.9))
         acts = {"longer": False, "out": False, "pause": False, "reload": False}
-        while self.kept()["ended"] is None and self.kept()["index"] < len(self.kept()["cues"]):
-            run, cue = self.kept(), self.cue()
+        while (run := self.kept())["index"] < len(run["cues"]):
+            cue = run["cues"][run["index"]]
             if cue["measure"]:
                 index, began = run["index"], run["cueBegan"]
                 # The group is ready sooner or later than was expected.
