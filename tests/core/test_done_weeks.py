@@ -92,9 +92,9 @@ class ByInstructor(unittest.TestCase):
         """Ada: 45 and 45 minutes of 40 are 5 over; efforts of 6 and 8 are 7; half of one class."""
         out = all_of("squat")
         teachings = [
-            Teaching(taught(0), 1, "Ada", 40),
-            Teaching(taught(7, effort=8), 2, "Ada", 40),
-            Teaching(taught(2, *out, effort=None), 1, "Bo", 45),
+            Teaching(taught(0), 1, 1, "Ada", 40),
+            Teaching(taught(7, effort=8), 2, 2, "Ada", 40),
+            Teaching(taught(2, *out, effort=None), 3, 1, "Bo", 45),
         ]
         ada, bo = trends(teachings, LIBRARY)
         self.assertEqual((ada.who, ada.classes, ada.over, ada.share), ("Ada", 2, 5, 1))
@@ -105,6 +105,6 @@ class ByInstructor(unittest.TestCase):
 
     def test_one_design_taught_by_many(self) -> None:
         """Only the design that two have taught is compared."""
-        one, other = Teaching(taught(0), 1, "Ada", 40), Teaching(taught(2), 1, "Bo", 40)
-        alone = Teaching(taught(7), 2, "Ada", 40)
+        one, other = Teaching(taught(0), 1, 1, "Ada", 40), Teaching(taught(2), 2, 1, "Bo", 40)
+        alone = Teaching(taught(7), 3, 2, "Ada", 40)
         self.assertEqual(taught_by_many([one, alone, other]), [[one, other]])

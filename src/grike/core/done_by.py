@@ -19,9 +19,15 @@ class Teaching:
     """
 
     taught: Taught
+    session_id: int
     design_id: int
     who: str
     planned_minutes: float
+
+    @property
+    def over(self) -> float:
+        """Minutes beyond the plan, below 0 early."""
+        return self.taught.record.minutes - self.planned_minutes
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,7 +66,7 @@ def _trend(who: str, own: Sequence[Teaching], library: Library) -> Trend:
     return Trend(
         who,
         len(own),
-        fmean(one.taught.record.minutes - one.planned_minutes for one in own),
+        fmean(one.over for one in own),
         float(sum(shares, Fraction(0)) / len(shares)) if shares else None,
         _mean([r.effort for r in records]),
         _mean([None if r.heads is None else float(r.heads) for r in records]),

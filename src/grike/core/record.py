@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from collections import Counter
-from collections.abc import Iterator, Mapping
+from collections.abc import Hashable, Iterator, Mapping
 from dataclasses import dataclass
 from typing import NamedTuple
 
 from grike.core import done
 from grike.core.bouts import Bout
 from grike.core.clock import ClassClock
+from grike.core.counting import bout_key, counted_bouts
 from grike.core.cues import Cue, CueKind
 from grike.core.done import Complaint, Otherwise
 from grike.core.errors import InvalidInput
@@ -96,23 +96,12 @@ def measures(clock: ClassClock, library: Library, pace: Pace) -> tuple[Measure |
     A change tells something only where one thing happens: a position or a piece of kit, not both.
     A counted bout tells something where it is one cue, neither halved nor in phases.
     """
-    cues = Counter(_key(cue) for cue in clock.real if cue.kind is CueKind.WORK)
-    counted: dict[tuple[object, ...], Bout] = {
-        key: bout
-        for bout in clock.bouts
-        if bout.reps is not None
-        and cues[key := (bout.block, bout.place, bout.round, bout.side)] == 1
-    }
-    return tuple(_measures(clock.real, counted, library, pace))
-
-
-def _key(cue: Cue) -> tuple[object, ...]:
-    return (cue.block, cue.place, cue.round, cue.side)
+    return tuple(_measures(clock.real, counted_bouts(clock), library, pace))
 
 
 def _measures(
     cues: tuple[Cue, ...],
-    counted: Mapping[tuple[object, ...], Bout],
+    counted: Mapping[Hashable, Bout],
     library: Library,
     pace: Pace,
 ) -> Iterator[Measure | None]:
@@ -122,7 +111,7 @@ def _measures(
         movement = library[cue.movement_id] if cue.movement_id is not None else None
         if cue.kind is CueKind.WORK and movement is not None:
             before = movement
-            bout = counted.get(_key(cue))
+            bout = counted.get(bout_key(cue))
             untimed = bout is not None
             yield Measure(REPS, movement.id, bout.seconds) if bout is not None else None
             continue

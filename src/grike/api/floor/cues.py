@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from collections import Counter
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterator, Sequence
 
 from grike.api.classes.access import cut_by
 from grike.api.classes.views import cue_model
@@ -11,7 +10,8 @@ from grike.api.floor.models import FloorCue, ShorterModel
 from grike.api.sessions.models import MeasureModel
 from grike.core.advice.shorten import Shortened, origins, shorter_and_shorter
 from grike.core.clock import ClassClock, class_clock
-from grike.core.cues import Cue, CueKind
+from grike.core.counting import beat_of, counted_bouts, reps_of
+from grike.core.cues import Cue
 from grike.core.design import ClassDesign
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.record import measures
@@ -30,7 +30,7 @@ def floor_cues(
         rounds[cue.block] = max(rounds.get(cue.block, 0), cue.round or 0)
     told = measures(clock, facts.library, member.pace)
     blocks, were = design.blocks, origins(member.design, design)
-    counts = _counts(clock)
+    counted = counted_bouts(clock)
     return [
         FloorCue(
             **{**dict(cue_model(cue)), **_planned_place(cue, were)},
@@ -38,34 +38,11 @@ def floor_cues(
             purpose=blocks[cue.block].purpose,
             measure=found
             and MeasureModel(kind=found.kind, movement=found.movement_id, planned=found.planned),
-            reps=counts.get(_key(cue)),
-            beat=_beat(cue, blocks[cue.block].beats_a_minute, counts),
+            reps=(reps := reps_of(cue, counted)),
+            beat=beat_of(cue, blocks[cue.block].beats_a_minute, reps),
         )
         for cue, found in zip(clock.real, told, strict=True)
     ]
-
-
-def _key(cue: Cue) -> tuple[object, ...] | None:
-    """Return what a bout and its cue have in common; None for what is no work."""
-    kind = cue.kind is CueKind.WORK
-    return (cue.block, cue.place, cue.round, cue.side) if kind else None
-
-
-def _counts(clock: ClassClock) -> dict[object, int]:
-    """Return the reps of bouts that are counted in one go, neither halved nor in phases."""
-    cues = Counter(_key(cue) for cue in clock.real)
-    keyed = (((b.block, b.place, b.round, b.side), b.reps) for b in clock.bouts)
-    return {key: reps for key, reps in keyed if reps is not None and cues[key] == 1}
-
-
-def _beat(cue: Cue, beats_a_minute: int | None, counts: Mapping[object, int]) -> float | None:
-    """Return the seconds between beats of the music, else between the reps that are counted."""
-    if cue.kind is not CueKind.WORK:
-        return None
-    if beats_a_minute is not None:
-        return round(60 / beats_a_minute, 3)
-    reps = counts.get(_key(cue))
-    return round(cue.seconds / reps, 3) if reps else None
 
 
 def _planned_place(cue: Cue, were: Sequence[tuple[int, tuple[int, ...]]]) -> dict[str, int | None]:

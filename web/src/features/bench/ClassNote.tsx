@@ -2,9 +2,6 @@ import { chakra, Text } from '@chakra-ui/react';
 
 import type { Desk } from './useDesk';
 
-/** As long as a note may be; the same as the server has it. */
-const LONGEST = 600;
-
 /** What whoever teaches the class should know, a line each; typed like the rest of the class. */
 export function ClassNote({ desk, may }: { desk: Desk; may: boolean }) {
   const note = typeof desk.design.note === 'string' ? desk.design.note : '';
@@ -19,7 +16,6 @@ export function ClassNote({ desk, may }: { desk: Desk; may: boolean }) {
       aria-label="Note for whoever teaches it"
       placeholder="Note for whoever teaches it"
       rows={Math.max(1, note.split('\n').length)}
-      maxLength={LONGEST}
       w="full"
       px="2"
       py="1"

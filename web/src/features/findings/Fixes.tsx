@@ -2,6 +2,7 @@ import { Box, Button, Flex, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 
 import { fixesOptions, useFix } from './api';
+import { effectWords } from '~/shared/format/effect';
 import { Trouble, Waiting } from '~/shared/ui/States';
 
 interface Props {
@@ -26,7 +27,7 @@ export function Fixes({ series, version, number }: Props) {
           <Box flex="1" minW="0">
             <Text fontSize="xs">{entry.text}</Text>
             <Text fontSize="xs" color={entry.cost_change > 0 ? 'lichenInk' : 'soft'}>
-              {effect(entry.cost_change, entry.also)}
+              {effectWords(entry)}
             </Text>
           </Box>
           <Button
@@ -43,10 +44,4 @@ export function Fixes({ series, version, number }: Props) {
       {fix.error && <Trouble error={fix.error} />}
     </Box>
   );
-}
-
-function effect(cost: number, also: string[]): string {
-  const found = also.length ? ` Then: ${also[0]}${also.length > 1 ? ` And ${also.length - 1} more.` : ''}` : '';
-  if (cost > 0) return `Aims are ${cost} points further off.${found}`;
-  return cost < 0 ? `Aims are ${-cost} points nearer.${found}` : `Changes nothing else.${found}`;
 }

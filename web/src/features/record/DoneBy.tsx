@@ -51,7 +51,7 @@ export function DoneBy({ series }: { series: number }) {
             rows={own.times.map((one: Once) => [
               one.who,
               shortDate(one.starts_at.slice(0, 10)),
-              minutes(Math.round(10 * (one.minutes - one.planned_minutes)) / 10),
+              minutes(one.over),
               percent(one.share),
               orDash(one.effort),
               orDash(one.heads),

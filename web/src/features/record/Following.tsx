@@ -6,6 +6,7 @@ import { Link as RouterLink } from 'react-router';
 import { followingOptions, useAnswers } from './api';
 import { useIsDirector } from '~/features/signin';
 import type { Schemas } from '~/shared/http/client';
+import { effectWords } from '~/shared/format/effect';
 import { Trouble, Waiting } from '~/shared/ui/States';
 
 type Proposed = Schemas['ProposalModel'];
@@ -107,7 +108,7 @@ function OneProposal({ series, own, busy, onTake, onLeave }: ProposalProps) {
           </Link>
         </Text>
         <Text fontSize="xs" color={own.cost_change > 0 ? 'lichenInk' : 'soft'}>
-          {effect(own)}
+          {effectWords(own)}
         </Text>
       </Box>
       {director && (
@@ -129,12 +130,4 @@ function OneProposal({ series, own, busy, onTake, onLeave }: ProposalProps) {
       )}
     </Flex>
   );
-}
-
-/** What else taking it does, by the rules. */
-function effect({ cost_change: cost, also }: Proposed): string {
-  const found = also.length ? `Then: ${also[0]}${also.length > 1 ? ` And ${also.length - 1} more.` : ''}` : '';
-  if (cost > 0) return `Aims are ${cost} points further off. ${found}`;
-  if (cost < 0) return `Aims are ${-cost} points nearer. ${found}`;
-  return found || 'By the rules it changes nothing else.';
 }

@@ -5990,7 +5990,7 @@ export interface components {
         };
         /**
          * TaughtOnce
-         * @description One teaching of a class that several taught.
+         * @description One teaching of a class that several taught. ``over``: minutes beyond the plan.
          */
         TaughtOnce: {
             /** Differed */
@@ -5999,12 +5999,8 @@ export interface components {
             effort: number | null;
             /** Heads */
             heads: number | null;
-            /** Minutes */
-            minutes: number;
-            /** Planned Minutes */
-            planned_minutes: number;
-            /** Pulse */
-            pulse: number | null;
+            /** Over */
+            over: number;
             /** Share */
             share: number | null;
             /**

@@ -18,8 +18,6 @@ from grike.core.rules import Facts, Finding
 DAYS_BACK, DAYS_AHEAD = 14, 14
 #: So many edits are held against all rules for one proposal.
 MOST_TRIES = 60
-
-
 #: As long as a key may be; ids of joined movements can be longer, and their beginnings differ.
 MOST_KEY = 160
 

@@ -9,6 +9,7 @@ from collections import defaultdict
 from collections.abc import Iterator, Mapping, Sequence
 from itertools import islice
 
+from grike.core.advice.alternatives import likeness
 from grike.core.advice.fixes.base import Edit
 from grike.core.advice.following.base import MOST_TRIES, Because, Past, Proposal, key_of
 from grike.core.cautions import CAUTIONS, JOINT_OF, Caution, breaks
@@ -127,14 +128,9 @@ def _swaps(
         and movement.fetched_kit <= member.design.kit
         and movement.id not in member.design.movement_ids()
     ]
-    able.sort(key=lambda m: (m.pattern is not now.pattern, -_shared(m, now), m.id))
+    able.sort(key=lambda m: (m.pattern is not now.pattern, -likeness(now, m), m.id))
     for movement in able:
         design = swapped(member.design, block, place, movement.id, library=library)
         if stands(design, library):
             text = f"{movement.name} in place of {now.name}, {member.slot.label}"
             yield Edit(text, {member.slot.index: design})
-
-
-def _shared(one: Movement, other: Movement) -> float:
-    ours, theirs = {*one.targets, *one.assists}, {*other.targets, *other.assists}
-    return len(ours & theirs) / len(ours | theirs)
