@@ -8,6 +8,7 @@ import re
 import tempfile
 from functools import lru_cache
 from pathlib import Path
+from typing import Any
 
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
@@ -410,8 +411,8 @@ class Instructors(Counted):
             for what in differs:
                 self.press("Differs")
                 self.press(what)
-            self.press("Differs")
-            self.press("End the class")
+            self.to_the_end()
+            self.see_text("left out" if differs else "All as planned.")
             self.click("[aria-label='Effort'] button:nth-child(7)")
             self.fill("form[aria-label=Record] div:nth-of-type(3) input", "12")
             self.press("Keep the record")
@@ -423,11 +424,20 @@ class Instructors(Counted):
         self.assertEqual((last.record.effort, last.record.heads), (6, 12))
         self.assertTrue(last.record.otherwise and last.record.complaints)
 
-    def at_work(self) -> bool:
-        """Return whether a bout of the work runs, in the first of several rounds."""
-        kept = self.driver.execute_script(
+    def kept(self) -> dict[str, Any]:
+        """Return the class on the floor, as the machine keeps it."""
+        text = self.driver.execute_script(
             "return localStorage.getItem('grike-floor-' + arguments[0] + '-0')", self.series_id
         )
-        run = json.loads(kept)
+        return dict(json.loads(text))
+
+    def to_the_end(self) -> None:
+        """Let the class run out."""
+        while (run := self.kept())["index"] < len(run["cues"]):
+            self.driver.find_element(By.TAG_NAME, "body").send_keys(Keys.ARROW_RIGHT)
+
+    def at_work(self) -> bool:
+        """Return whether a bout of the work runs, in the first of several rounds."""
+        run = self.kept()
         cue = run["cues"][run["index"]]
         return bool((cue["kind"], cue["purpose"]) == ("work", "work") and cue["rounds"] > 1)

@@ -20,7 +20,7 @@ from grike.exchange.library import shipped_library
 from tests.builders import FULL, a_plan
 from tests.web.node import Call, called
 
-RUN = "features/teach/run"
+RUN, OTHERWISE = "features/teach/run", "features/teach/otherwise"
 LIBRARY = shipped_library()
 #: How a bout may differ, in the order of the record.
 HOW = ("instead", "more", "reps", "load")
@@ -131,6 +131,49 @@ class OnTheFloor(unittest.TestCase):
                     own = [b for b in done if (*b[:2], b.round) == self.key(cue)[:3]]
                     self.assertIn(cue["movement"], {b.movement.id for b in own})
         self.assertGreater(min(kinds[kind] for kind in ("out", *HOW)), 0)
+
+    def test_what_an_early_end_cut_off_is_left_out(self) -> None:
+        """What was behind is done, what was to come is left out; going back has it again."""
+        planned = {self.key(cue) for cue in self.cues if cue["kind"] == "work"}
+        runs = [run for run in self.taught(5) if run["index"] < len(run["cues"])]
+        runs += called([Call(RUN, "counted", (self.at_reps(run), 3)) for run in runs])
+        for share in (499, 500):
+            ended = called(
+                [Call(RUN, "end", (run, self.half_done(run, share / 500))) for run in runs]
+            )
+            records = called([Call(OTHERWISE, "asDone", (one,)) for one in ended])
+            again = called([Call(RUN, "reopen", (one, 10_000_000)) for one in ended])
+            for run, record, back in zip(runs, records, again, strict=True):
+                told = record["otherwise"]
+                out = {self.key(one) for one in told if not any(one[kind] for kind in HOW)}
+                until = run["index"] + (share == 500 or self.counted(run))
+                done = [cue for cue in run["cues"][:until] if cue["kind"] == "work"]
+                self.assertEqual(planned - out, {self.key(cue) for cue in done})
+                self.assertEqual(back["otherwise"], run["otherwise"])
+                self.assertEqual(back["cues"], run["cues"])
+        self.assertTrue(any(self.counted(run) for run in runs))
+
+    def at_reps(self, run: dict[str, Any]) -> dict[str, Any]:
+        """Return the class further on, where reps are counted, if it comes to such a bout."""
+        ahead = range(run["index"], len(run["cues"]))
+        at = next((i for i in ahead if run["cues"][i]["reps"]), run["index"])
+        return run | {"index": at}
+
+    def half_done(self, run: dict[str, Any], share: float) -> float:
+        """Return when so much of half of the running cue is behind."""
+        cue = run["cues"][run["index"]]
+        return float(run["cueBegan"] + share * 500 * (cue["end"] - cue["start"]))
+
+    def counted(self, run: dict[str, Any]) -> bool:
+        """Return whether reps of the running bout were counted."""
+        now = self.key(run["cues"][run["index"]])
+        return any(one["reps"] > 0 and self.key(one) == now for one in run["otherwise"])
+
+    def test_a_class_that_ran_out_is_recorded_as_it_was(self) -> None:
+        """Only an end by hand cuts anything off."""
+        run = called([Call(RUN, "begin", (self.cues, 0))])[0]
+        over = called([Call(OTHERWISE, "asDone", (run | {"index": len(self.cues)},))])[0]
+        self.assertEqual(over["otherwise"], [])
 
     def test_a_cut_saves_what_it_says(self) -> None:
         """The class ends as many seconds earlier as was told before it was cut."""

@@ -2,6 +2,7 @@ import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 
+import { asDone, cutOff } from './otherwise';
 import { type Run, took } from './run';
 import type { Room } from './useRoom';
 import type { Teaching } from './useRun';
@@ -54,7 +55,7 @@ export function Taught({ detail, teaching, run, name, pulse, room }: Props) {
         session={session ?? null}
         startsAt={wall(run.began)}
         minutes={Math.max(1, Math.round(took(run) / 6) / 10)}
-        taught={run}
+        taught={asDone(run)}
         pulse={pulse}
         onKept={kept}
         onLeave={leave}
@@ -100,9 +101,15 @@ function Differences({ run, name }: { run: Run; name: (movement: string) => stri
   }
   for (const one of run.complaints)
     lines.set(`Sore ${one.joint.replace('-', ' ')}${one.movement ? ` at ${name(one.movement)}` : ''}`, 1);
-  if (!lines.size) return <Text fontSize="lg">All as planned.</Text>;
+  const early = cutOff(run).length;
+  if (!lines.size && !early) return <Text fontSize="lg">All as planned.</Text>;
   return (
     <Box as="ul" fontSize="lg" pl="5" mb="2">
+      {early > 0 && (
+        <li>
+          Ended early: {early} of {run.cues.filter((cue) => cue.kind === 'work').length} bouts were not done
+        </li>
+      )}
       {[...lines].map(([line, times]) => (
         <li key={line}>
           {line}

@@ -30,3 +30,22 @@ export function noted(run: Run, cues: Cue[], how: How | null): Otherwise[] {
   });
   return [...run.otherwise.filter((one) => !cues.some((cue) => sameBout(one, cue))), ...told];
 }
+
+/** The share of a bout that has to be behind when a class is ended by hand, to count as done. */
+const DONE_SHARE = 0.5;
+
+/** The bouts that an end by hand cut off: all that were still to come, and the running one if it hardly began. */
+export function cutOff(run: Run): Cue[] {
+  const { ended, cues, index } = run;
+  const running = cues[index];
+  if (ended === null || !running) return [];
+  const gone = ((run.paused ?? ended) - run.cueBegan) / 1000;
+  const half = gone >= DONE_SHARE * (running.end - running.start);
+  const counted = run.otherwise.some((one) => sameBout(one, running) && one.reps > 0);
+  return cues.slice(half || counted ? index + 1 : index).filter((cue) => cue.kind === 'work');
+}
+
+/** What there is to record of a class: after an end by hand, what was still to come was left out. */
+export function asDone(run: Run): Run {
+  return { ...run, otherwise: noted(run, cutOff(run), null) };
+}
