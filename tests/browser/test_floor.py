@@ -4,13 +4,17 @@ from __future__ import annotations
 
 import datetime as dt
 import json
+from dataclasses import replace
 from typing import Any
 
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.support.ui import Select
 
-from grike.store import people, series, sessions
+from grike.core.clock import class_clock
+from grike.core.station_plan import stations_of
+from grike.exchange.library import shipped_library
+from grike.store import changes, people, series, sessions
 from tests.browser.test_teaching import WithClass
 
 #: A telephone in the hand, and how much of its height is read from three metres.
@@ -56,6 +60,11 @@ class OnThePhone(WithClass):
     def cue(self) -> dict[str, Any]:
         run = self.kept()
         return dict(run["cues"][run["index"]])
+
+    def ahead(self) -> dict[str, Any]:
+        """Return the bout that runs or comes next."""
+        run = self.kept()
+        return next(cue for cue in run["cues"][run["index"] :] if cue["kind"] == "work")
 
     def kept(self) -> dict[str, Any]:
         name = f"grike-floor-{self.series_id}-{self.slot}"
@@ -256,10 +265,11 @@ class WithoutNetwork(OnThePhone):
 
 
 class InTheRoom(OnThePhone):
-    def test_a_display_follows_the_class_and_ends_with_it(self) -> None:
-        """Opened by its code without a sign-in; a key on the phone is there in two seconds."""
-        self.begin()
-        self.on_to_work()
+    def on_a_display(self) -> tuple[str, str]:
+        """Show the class that runs on a display that is signed in nowhere; return phone, display.
+
+        The display is the window that is looked at afterwards.
+        """
         self.press("Differs")
         self.press("Show in the room")
         self.see_text("On the display open")
@@ -275,12 +285,19 @@ class InTheRoom(OnThePhone):
         self.go("/room", "input")
         self.see("input").send_keys(code)
         self.press("Show it")
+        for cookie in cookies:
+            self.driver.add_cookie(cookie)
+        return phone, display
+
+    def test_a_display_follows_the_class_and_ends_with_it(self) -> None:
+        """Opened by its code without a sign-in; a key on the phone is there in two seconds."""
+        self.begin()
+        self.on_to_work()
+        phone, display = self.on_a_display()
         self.see("[aria-current=step]")
         self.assertEqual(self.axe(), [])
         before = self.see("main").text
         self.driver.switch_to.window(phone)
-        for cookie in cookies:
-            self.driver.add_cookie(cookie)
         self.press("Pause")
         self.driver.switch_to.window(display)
         self.see_text("Paused")
@@ -293,3 +310,48 @@ class InTheRoom(OnThePhone):
         self.driver.switch_to.window(display)
         self.see_text("No class is shown under this code")
         self.driver.close()
+
+    def test_stations_are_a_picture(self) -> None:
+        """At stations people see where they go, not one movement for all; so does who teaches."""
+        stations = self.with_stations()
+        self.begin()
+        while self.cue()["station"] != 1 or self.cue()["kind"] != "work":
+            self.key(Keys.ARROW_RIGHT)
+        self.see_text(f"Turn 2 of {stations}")
+        picture = "[aria-label='Stations, in the order you go round']"
+        own = self.all(f"{picture} button")
+        self.assertEqual(len(own), stations)
+        own[-1].click()
+        self.assertEqual(own[-1].get_attribute("aria-pressed"), "true")
+        self.assertEqual(self.axe(), [])
+        while self.cue()["kind"] == "work" or self.ahead()["station"] == 1:
+            self.key(Keys.ARROW_RIGHT)
+        self.see_text("Move on")
+        self.on_a_display()
+        self.see_text("Move on")
+        self.see_text(f"Turn 3 of {stations}")
+        shown = [one.text for one in self.all(f"{picture} li")]
+        self.assertEqual(len(shown), stations)
+        size = (
+            "return parseFloat(getComputedStyle(document.querySelector('ol p + div p')).fontSize)"
+        )
+        self.assertGreaterEqual(self.driver.execute_script(size), SHARE * 800)
+        self.assertEqual(self.axe(), [])
+        self.driver.close()
+
+    def with_stations(self) -> int:
+        """Share the kit of the first large part of the class at stations; return how many."""
+        with self.database.transaction() as connection:
+            stored = series.get(connection, self.series_id)
+            first, *others = stored.plan.classes
+            blocks = [*first.design.blocks]
+            at = max(
+                range(len(blocks)),
+                key=lambda n: (blocks[n].purpose == "work") * len(blocks[n].items),
+            )
+            blocks[at] = replace(blocks[at], stations=True)
+            design = replace(first.design, blocks=tuple(blocks))
+            planned = (replace(first, design=design), *others)
+            changes.save(connection, stored, planned, "Stations", self.person, stored.certificate)
+        clock = class_clock(design, shipped_library())
+        return len(stations_of(design, at, clock.bouts, 1))

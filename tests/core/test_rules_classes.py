@@ -8,7 +8,7 @@ from grike.core.anatomy import Muscle
 from grike.core.design import ClassDesign
 from grike.core.focus import Focus
 from grike.core.formats import StraightSets
-from grike.core.item import Handling, Item
+from grike.core.item import Handling, Item, Level, Pass
 from grike.core.kit import Kit, Room
 from grike.core.movement import Position, Role, Sides, StandIn
 from grike.core.purpose import Purpose
@@ -156,14 +156,27 @@ class KitGoesRound(unittest.TestCase):
         self.assertEqual(len(found("C9", design, room=self.room, heads=13)), 1)
 
     def test_stations_with_the_same_kit_add_up(self) -> None:
-        """Of four stations two have bells: twelve people need six of them, thirteen eight."""
+        """Of four stations two have bells: 3 + 3 + 3 + 3 people need six, 4 + 3 + 3 + 3 seven."""
         four = a_class(work(circuit(), "bells", "q", "bells", "c", stations=True))
         self.assertEqual(found("C9", four, room=self.room, heads=12), [])
         (short,) = found("C9", four, room=self.room, heads=13)
-        self.assertIn("kettlebells for 8 people, 2 short", short.what)
+        self.assertIn("kettlebells for 7 people, 1 short", short.what)
         every = a_class(work(circuit(), "bells", "bells", stations=True))
         (all_of_them,) = found("C9", every, room=self.room, heads=7)
         self.assertIn("for 7 people, 1 short", all_of_them.what)
+
+    def test_people_move_on(self) -> None:
+        """Bells at the last two of four: those who begin first, one more, come to them as well."""
+        late = a_class(work(circuit(), "q", "c", "bells", "bells", stations=True))
+        (short,) = found("C9", late, room=self.room, heads=13)
+        self.assertIn("for 7 people, 1 short", short.what)
+
+    def test_levels_share_a_station(self) -> None:
+        """One place done at three levels is one station: twelve people at two places are six."""
+        levels = Item("bells", passes=tuple(Pass(level=level) for level in Level))
+        two = a_class(work(circuit(), levels, "q", stations=True))
+        self.assertEqual(found("C9", two, room=self.room, heads=12), [])
+        self.assertEqual(len(found("C9", two, room=self.room, heads=13)), 1)
 
 
 class FrameMatchesTheWork(unittest.TestCase):

@@ -71,8 +71,16 @@ class ItemModel(Model):
     without: str = ""
 
 
+class StationModel(Model):
+    """Where people stand who share the kit of a block; ``side`` None: all that is done there."""
+
+    movements: list[str]
+    side: OneOf[Side] | None
+    people: int
+
+
 class BlockModel(Model):
-    """A block of a class."""
+    """A block of a class. ``stations``: as people go round; none where all do the same."""
 
     index: int
     purpose: OneOf[Purpose]
@@ -86,6 +94,7 @@ class BlockModel(Model):
     role: OneOf[Role] | None = None
     shows_ahead: bool = False
     active_rest: str | None = None
+    stations: list[StationModel]
 
 
 class ClassDetail(Model):

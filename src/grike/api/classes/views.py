@@ -15,6 +15,7 @@ from grike.api.classes.models import (
     ForMemberModel,
     ItemModel,
     LoadModel,
+    StationModel,
 )
 from grike.api.sessions.models import SessionModel
 from grike.api.state import HeldSeries
@@ -36,6 +37,7 @@ from grike.core.rules import Facts
 from grike.core.rules.d7_carrying import carried_words
 from grike.core.sharing import taken_in_turns, without_kit
 from grike.core.sides import SideTotals
+from grike.core.station_plan import stations_of
 from grike.core.teaching import begins_at
 from grike.exchange.classes import number
 from grike.store.sessions import Session
@@ -55,6 +57,18 @@ def cue_model(cue: Cue) -> CueModel:
         label=cue.label,
         extra=cue.extra,
     )
+
+
+def _stations(facts: Facts, member: ClassFacts, index: int) -> list[StationModel]:
+    block = member.design.blocks[index]
+    return [
+        StationModel(
+            movements=[block.items[place].movement_id for place in station.places],
+            side=station.side,
+            people=station.people,
+        )
+        for station in stations_of(member.design, index, member.clock.bouts, facts.shape.heads)
+    ]
 
 
 def blocks_of(facts: Facts, member: ClassFacts, clock: ClassClock) -> list[BlockModel]:
@@ -93,6 +107,7 @@ def blocks_of(facts: Facts, member: ClassFacts, clock: ClassClock) -> list[Block
                 role=block.role,
                 shows_ahead=block.shows_ahead,
                 active_rest=block.active_rest,
+                stations=_stations(facts, member, index),
             )
         )
     return out

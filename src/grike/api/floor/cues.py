@@ -16,6 +16,7 @@ from grike.core.design import ClassDesign
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.record import measures
 from grike.core.rules import Facts
+from grike.core.station_plan import StationPlace, stations_of
 
 #: On the floor no more than so many minutes are made up; steps closer together are one.
 MOST_MINUTES, STEP_SECONDS = 12, 30
@@ -31,6 +32,8 @@ def floor_cues(
     told = measures(clock, facts.library, member.pace)
     blocks, were = design.blocks, origins(member.design, design)
     counted = counted_bouts(clock)
+    heads = facts.shape.heads
+    plans = [stations_of(design, number, clock.bouts, heads) for number in range(len(blocks))]
     return [
         FloorCue(
             **{**dict(cue_model(cue)), **_planned_place(cue, were)},
@@ -40,9 +43,16 @@ def floor_cues(
             and MeasureModel(kind=found.kind, movement=found.movement_id, planned=found.planned),
             reps=(reps := reps_of(cue, counted)),
             beat=beat_of(cue, blocks[cue.block].beats_a_minute, reps),
+            station=_station(plans[cue.block], cue),
+            stations=len(plans[cue.block]),
         )
         for cue, found in zip(clock.real, told, strict=True)
     ]
+
+
+def _station(plan: Sequence[StationPlace], cue: Cue) -> int | None:
+    at = (number for number, one in enumerate(plan) if one.has(cue.place, cue.side))
+    return next(at, None)
 
 
 def _planned_place(cue: Cue, were: Sequence[tuple[int, tuple[int, ...]]]) -> dict[str, int | None]:

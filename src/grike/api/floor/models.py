@@ -13,7 +13,8 @@ class FloorCue(CueModel):
 
     ``rounds``: how many its block has; ``measure``: what timing it tells, where it waits
     for the group instead of ending by its seconds. ``reps``: how many, where they are counted in
-    one go; ``beat``: seconds from one rep, or beat of the music, to the next.
+    one go; ``beat``: seconds from one rep, or beat of the music, to the next. ``station``: where
+    whoever began at the first one is, from 0, of ``stations``; all others go round before them.
     """
 
     rounds: int
@@ -21,6 +22,8 @@ class FloorCue(CueModel):
     measure: MeasureModel | None
     reps: int | None
     beat: float | None
+    station: int | None
+    stations: int
 
 
 class FloorModel(Model):

@@ -22,10 +22,19 @@ MOST_WRONG = 30
 Code = Annotated[str, Path(pattern=f"^[0-9A-Za-z]{{{LENGTH}}}$")]
 
 
+class RoomStation(Model):
+    """A station as members see it; ``side``: "left" or "right" where each has its own, or ""."""
+
+    name: str = Field(max_length=500)
+    side: str = Field(max_length=5)
+    kit: list[str] = Field(max_length=20)
+
+
 class RoomView(Model):
     """What members see. ``left``: seconds of what runs; ``waits``: it ends when the group is ready.
 
     ``round``: the movements of the part in order, of which ``place`` is the one that runs.
+    ``stations``: where people stand, in the order they go round; none where all do the same.
     """
 
     name: str = Field(max_length=120)
@@ -39,6 +48,7 @@ class RoomView(Model):
     then: str = Field(max_length=120)
     round: list[str] = Field(max_length=40)
     place: int = Field(ge=-1, le=40)
+    stations: list[RoomStation] = Field([], max_length=40)
 
 
 class RoomCode(Model):

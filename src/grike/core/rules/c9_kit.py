@@ -13,6 +13,7 @@ from grike.core.options import Done
 from grike.core.rules.rule import Mend, Reach, Rule, Stage, Topic, setting
 from grike.core.sharing import may_share
 from grike.core.sheet import Mode, RuleSetting
+from grike.core.station_plan import StationPlace, most_at_once, stations_of
 
 
 def _check_c9(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
@@ -20,7 +21,9 @@ def _check_c9(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     for member in facts.classes:
         for number, block in enumerate(member.design.blocks):
             every = [entry for entry in member.done if entry.block == number]
-            for place, words, kit, people in _users(every, heads, stations=block.stations):
+            plan = stations_of(member.design, number, member.bouts, heads)
+            users = _at_stations(every, plan, heads) if plan else _users(every, heads)
+            for place, words, kit, people in users:
                 short = people - room.kit.get(kit, 0)
                 if short <= 0:
                     continue
@@ -40,27 +43,31 @@ def _check_c9(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
                 )
 
 
-def _users(
-    every: Sequence[Done], heads: int, *, stations: bool
-) -> Iterator[tuple[int, str, Kit, int]]:
-    """Yield (place, words, kit, people that need it at one time) of a block.
+def _users(every: Sequence[Done], heads: int) -> Iterator[tuple[int, str, Kit, int]]:
+    """Yield (place, words, kit, people that need it at one time) of a block; all do the same."""
+    for done in every:
+        for kit in done.movement.kit:
+            yield done.place or 0, done.words, kit, heads
 
-    At stations all of its movements are done at one time, each by a part of the people, so that
-    those who need the same kit add up; it is told at the first of them.
+
+def _at_stations(
+    every: Sequence[Done], plan: Sequence[StationPlace], heads: int
+) -> Iterator[tuple[int, str, Kit, int]]:
+    """Yield (place, words, kit, people that need it at one time) of a block with stations.
+
+    All of its movements are done at one time, so that those who need the same kit add up; it is
+    told at the first of them. A place counts once, however many levels it is done at, and what is
+    kept up in the rests is done by all.
     """
-    if not stations:
-        for done in every:
-            for kit in done.movement.kit:
-                yield done.place or 0, done.words, kit, heads
-        return
-    a_station = -(-heads // max(1, len(every)))
     users: dict[Kit, list[Done]] = {}
     for done in every:
         for kit in done.movement.kit:
             users.setdefault(kit, []).append(done)
     for kit, own in users.items():
-        words = " and ".join(done.words for done in own)
-        yield own[0].place or 0, words, kit, min(heads, a_station * len(own))
+        words = " and ".join(dict.fromkeys(done.words for done in own))
+        places = {done.place for done in own if done.place is not None}
+        in_rests = any(done.place is None for done in own)
+        yield own[0].place or 0, words, kit, heads if in_rests else most_at_once(plan, places)
 
 
 def _lowered(text: str) -> str:

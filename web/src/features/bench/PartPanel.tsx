@@ -13,6 +13,7 @@ import type { Schemas } from '~/shared/http/client';
 import { useMovements } from '~/shared/http/vocabulary';
 import { Parameters } from '~/shared/ui/Parameters';
 import { Pick } from '~/shared/ui/Pick';
+import { Stations } from '~/shared/ui/Stations';
 import { Tool } from '~/shared/ui/Tool';
 
 interface Props {
@@ -44,6 +45,7 @@ export function PartPanel({ desk, number, block, told, forms, acts, may, fresh, 
           {blockWords(told, name)}. {clock(told.start)} to {clock(told.end)}.
         </Text>
       )}
+      {told && told.stations.length > 0 && <Stations stations={told.stations} />}
       {may && <EditPart number={number} name={label} block={block} forms={forms} acts={acts} fresh={fresh} />}
       <EditDoes desk={desk} />
       {may && block.purpose === 'work' && (

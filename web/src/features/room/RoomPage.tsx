@@ -6,6 +6,7 @@ import { useNavigate, useParams } from 'react-router';
 import { data, http, type Schemas } from '~/shared/http/client';
 import { clock } from '~/shared/format/time';
 import { Problem } from '~/shared/http/problem';
+import { StationPicture } from '~/shared/ui/StationPicture';
 
 /** So often the display asks what the phone said. */
 const ASK_MILLISECONDS = 1000;
@@ -131,7 +132,12 @@ function View({ view, since, away }: ViewProps) {
             </Text>
           )}
         </Box>
-        {view.round.length > 1 && (
+        {view.stations.length > 0 && (
+          <Box flex="3 1 30rem">
+            <StationPicture stations={view.stations} large />
+          </Box>
+        )}
+        {view.stations.length === 0 && view.round.length > 1 && (
           <Box as="ol" flex="1 1 16rem" listStyleType="none" aria-label="This part">
             {view.round.map((movement, place) => (
               <Flex

@@ -6,6 +6,7 @@ import type { Schemas } from '~/shared/http/client';
 import { waysOut } from '~/shared/format/waysOut';
 import { useMovements } from '~/shared/http/vocabulary';
 import { clock } from '~/shared/format/time';
+import { Stations } from '~/shared/ui/Stations';
 
 /** A block on the run sheet: work in full with a cue and a fault, the frame in one run of text. */
 export function SheetBlock({ block }: { block: Schemas['BlockModel'] }) {
@@ -23,6 +24,7 @@ export function SheetBlock({ block }: { block: Schemas['BlockModel'] }) {
         </Text>
         <Text fontSize="sm">{blockWords(block, name)}</Text>
       </Flex>
+      {block.stations.length > 0 && <Stations stations={block.stations} />}
       {work ? (
         <WorkTable block={block} />
       ) : (
@@ -48,6 +50,9 @@ export function SheetBlock({ block }: { block: Schemas['BlockModel'] }) {
 
 function WorkTable({ block }: { block: Schemas['BlockModel'] }) {
   const movements = useMovements();
+  // Both sides of a movement may be stations of their own: a row has the numbers of the picture above.
+  const stations = (movement: string) =>
+    block.stations.flatMap((one, at) => (one.movements.includes(movement) ? [at + 1] : [])).join(', ');
   return (
     <chakra.table
       w="full"
@@ -60,7 +65,7 @@ function WorkTable({ block }: { block: Schemas['BlockModel'] }) {
             <Fragment key={item.place}>
               <chakra.tr>
                 <chakra.td w="6" fontFamily="mono" fontSize="sm">
-                  {index + 1}
+                  {stations(item.movement) || index + 1}
                 </chakra.td>
                 <chakra.td w="32%">
                   <Text fontWeight="700" fontSize="lg" lineHeight="1.15">

@@ -1,7 +1,8 @@
 import { Box, Flex, Text } from '@chakra-ui/react';
 
 import { type Cue, left, type Run } from './run';
-import { cueTitle, doseWords, roundWords, sideWords } from './words';
+import { movesOn } from './stations';
+import { boutWords, cueTitle, doseWords, roundWords, sideWords } from './words';
 import { clock } from '~/shared/format/time';
 import { useMovements, useNames } from '~/shared/http/vocabulary';
 
@@ -34,7 +35,7 @@ export function CueNow({ run, cue, bout, now, name }: Props) {
     <Box bg={WASH[cue.kind] ?? 'panel'} p={{ base: '4', md: '6' }} mt="3" role="status" aria-live="off">
       <Flex align="baseline" gap="3">
         <Text fontSize={{ base: '3xl', md: '5xl' }} fontWeight="600">
-          {run.paused !== null ? 'Paused' : cueTitle(cue)}
+          {run.paused !== null ? 'Paused' : movesOn(run) ? 'Move on' : cueTitle(cue)}
         </Text>
         <Text
           ml="auto"
@@ -48,7 +49,11 @@ export function CueNow({ run, cue, bout, now, name }: Props) {
         </Text>
       </Flex>
       <Text fontSize={{ base: '6xl', md: '7xl' }} fontWeight="700" lineHeight="1.05" mt="1">
-        {cue.kind === 'talk' || !named ? cue.label || cueTitle(cue) : name(named)}
+        {cue.kind === 'talk' || !named
+          ? cue.label || cueTitle(cue)
+          : shown?.stations
+            ? boutWords(shown, name)
+            : name(named)}
       </Text>
       <Text fontSize={{ base: 'max(3rem, 5.2vh)', md: '6xl' }} lineHeight="1.1" mt="1">
         {cue.kind === 'switch' ? sideWords(cue) : shown && cue.kind !== 'talk' ? doseWords(shown) : ''}
@@ -58,7 +63,7 @@ export function CueNow({ run, cue, bout, now, name }: Props) {
           {roundWords(shown)}
         </Text>
       )}
-      {leads && <Fetch movement={shown.movement ?? ''} />}
+      {leads && !shown.stations && <Fetch movement={shown.movement ?? ''} />}
     </Box>
   );
 }

@@ -4,6 +4,7 @@ import { useQueries } from '@tanstack/react-query';
 import { shorterOptions } from './api';
 import { boutAhead, type Cue, cutFor, late, type Run, saves } from './run';
 import { PulsePanel } from './PulsePanel';
+import { boutWords } from './words';
 import { SignalToggles } from './SignalToggles';
 import type { Pulse } from './usePulse';
 import type { Room } from './useRoom';
@@ -50,7 +51,7 @@ export function Differs({ detail, teaching, run, name, signals, pulse, room, onL
   const loadable = own?.kit.some((kit) => steps.has(kit));
   const more = bout?.round != null && bout.round < bout.rounds;
   return (
-    <Asking title={moves ? name(bout.movement ?? '') : 'The class'} leave="Close" onLeave={onLeave}>
+    <Asking title={moves ? boutWords(bout, name) : 'The class'} leave="Close" onLeave={onLeave}>
       <Late detail={detail} teaching={teaching} run={run} onDone={onLeave} />
       {moves && (
         <Flex gap="2" wrap="wrap">
@@ -75,7 +76,9 @@ export function Differs({ detail, teaching, run, name, signals, pulse, room, onL
           )}
         </Flex>
       )}
-      {moves && <Instead detail={detail} bout={bout} onChoose={(id) => does(() => teaching.instead(id))()} />}
+      {moves && !bout.stations && (
+        <Instead detail={detail} bout={bout} onChoose={(id) => does(() => teaching.instead(id))()} />
+      )}
       <Box>
         <Heading as="h3" size="sm">
           Somebody is sore

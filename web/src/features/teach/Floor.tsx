@@ -5,8 +5,9 @@ import { CueNow } from './CueNow';
 import { Differs } from './Differs';
 import { Layers } from './Layers';
 import { PulseNow } from './PulsePanel';
-import { boutAhead, gone, late, type Run, share, waits } from './run';
-import { nextWords } from './words';
+import { boutAhead, type Cue, gone, late, type Run, share, waits } from './run';
+import { stationBouts, stationViews } from './stations';
+import { boutWords, nextWords } from './words';
 import { useKeys } from './useKeys';
 import type { Pulse } from './usePulse';
 import type { Room } from './useRoom';
@@ -14,6 +15,8 @@ import type { Teaching } from './useRun';
 import type { useSignals } from './useSignals';
 import type { Schemas } from '~/shared/http/client';
 import { clock } from '~/shared/format/time';
+import { useMovements } from '~/shared/http/vocabulary';
+import { StationPicture } from '~/shared/ui/StationPicture';
 
 interface Props {
   detail: Schemas['ClassDetail'];
@@ -63,7 +66,8 @@ export function Floor({ detail, teaching, run, name, signals, pulse, room }: Pro
         <Taps key={run.index} planned={cue.reps} onCount={teaching.counted} onDone={teaching.next} />
       )}
       <PulseNow pulse={pulse} />
-      {movement && bout && <Layers detail={detail} movement={movement} block={bout.block} />}
+      {movement && bout && !bout.stations && <Layers detail={detail} movement={movement} block={bout.block} />}
+      {bout && bout.stations > 0 && <AtStations detail={detail} run={run} bout={bout} name={name} />}
       <Coming run={run} name={name} />
       <Flex gap="2" mt="3" position="sticky" bottom="0" bg="page" py="2">
         <Button
@@ -125,13 +129,29 @@ function Taps({ planned, onCount, onDone }: { planned: number; onCount: (reps: n
   );
 }
 
+/** Who is where, and how what is done at a station is done: the first one's until another is tapped. */
+function AtStations({ detail, run, bout, name }: Pick<Props, 'detail' | 'run' | 'name'> & { bout: Cue }) {
+  const movements = useMovements();
+  const [picked, setPicked] = useState(0);
+  const bouts = stationBouts(run, bout);
+  const at = picked < bouts.length ? picked : 0;
+  const movement = bouts[at]?.[0]?.movement;
+  const views = stationViews(bouts, name, (id) => movements.get(id)?.kit ?? []);
+  return (
+    <Box mt="3">
+      <StationPicture stations={views} picked={at} onPick={setPicked} />
+      {movement && <Layers detail={detail} movement={movement} block={bout.block} />}
+    </Box>
+  );
+}
+
 /** What comes after the bout that is large, as large as it; then movement by movement. */
 function Coming({ run, name }: { run: Run; name: (movement: string) => string }) {
   const [now, next, ...later] = run.cues.slice(run.index).filter((cue) => cue.kind === 'work' || cue.kind === 'talk');
   if (!now || !next) return null;
   const others = [next, ...later].filter((cue, at, all) => {
     const before = at === 0 ? now : all[at - 1];
-    return before?.block !== cue.block || before.place !== cue.place;
+    return before?.block !== cue.block || (!cue.stations && before.place !== cue.place);
   });
   return (
     <Box as="ol" listStyleType="none" mt="auto" pt="3" aria-label="What comes next">
@@ -160,7 +180,7 @@ function Coming({ run, name }: { run: Run; name: (movement: string) => string })
             align="baseline"
             fontSize={{ base: 'xl', md: '2xl' }}
           >
-            <Text flex="1">{cue.movement ? name(cue.movement) : cue.label}</Text>
+            <Text flex="1">{boutWords(cue, name)}</Text>
             <Text color="soft">{cue.rounds > 1 ? `${cue.rounds} rounds` : clock(cue.end - cue.start)}</Text>
           </Flex>
         ))}

@@ -56,7 +56,8 @@ function Teach({ detail, floor }: Props) {
   const name = useCallback((id: string) => movements.get(id)?.name ?? id, [movements]);
   const signals = useSignals(run, now, name);
   const pulse = usePulse(run, usePulseJudged());
-  const room = useRoom(run, detail.name, name);
+  const kitOf = useCallback((id: string) => movements.get(id)?.kit ?? [], [movements]);
+  const room = useRoom(run, detail.name, name, kitOf);
   const over = run !== null && isOver(run);
   useAwake(run !== null && !over);
   return (

@@ -1,5 +1,6 @@
 import { boutAhead, left, type Run, waits } from './run';
-import { cueTitle, doseWords, nextWords } from './words';
+import { movesOn, stationBouts, stationViews } from './stations';
+import { boutWords, cueTitle, doseWords, nextWords, roundWords } from './words';
 import type { Schemas } from '~/shared/http/client';
 
 /** What a wall display shows of a class just now: for members, so nobody is named. */
@@ -7,6 +8,7 @@ export function roomView(
   run: Run,
   className: string,
   name: (movement: string) => string,
+  kitOf: (movement: string) => readonly string[],
   now: number,
 ): Schemas['RoomView'] {
   const cue = run.cues[run.index];
@@ -17,15 +19,16 @@ export function roomView(
   const movement = (place: number) => part.find((one) => (one.place ?? 0) === place)?.movement ?? '';
   return {
     name: className.slice(0, 120),
-    title: run.paused === null && cue ? cueTitle(cue) : 'Paused',
+    title: run.paused === null && cue ? (movesOn(run) ? 'Move on' : cueTitle(cue)) : 'Paused',
     kind: cue?.kind ?? '',
-    movement: bout?.movement ? name(bout.movement) : (cue?.label ?? ''),
-    dose: bout?.kind === 'work' ? doseWords(bout) : '',
+    movement: bout?.movement ? boutWords(bout, name) : (cue?.label ?? ''),
+    dose: bout?.kind !== 'work' ? '' : bout.stations ? roundWords(bout) : doseWords(bout),
     left: Math.round(10 * left(run, now)) / 10,
     waits: waits(cue),
     paused: run.paused !== null,
     then: bout && after ? nextWords(after, bout, name) : '',
     round: places.map((place) => name(movement(place))),
     place: bout?.kind === 'work' ? places.indexOf(bout.place ?? 0) : -1,
+    stations: stationViews(stationBouts(run, bout), name, kitOf),
   };
 }

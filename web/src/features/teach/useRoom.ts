@@ -9,7 +9,12 @@ const KEY = 'grike-room';
 const AGAIN_MILLISECONDS = 4_000;
 
 /** Show a class on a display in the room, from a code on; without a network it stands still. */
-export function useRoom(run: Run | null, className: string, name: (movement: string) => string) {
+export function useRoom(
+  run: Run | null,
+  className: string,
+  name: (movement: string) => string,
+  kitOf: (movement: string) => readonly string[],
+) {
   const [code, setCode] = useState(() => localStorage.getItem(KEY));
   const [trouble, setTrouble] = useState('');
   const forget = useCallback(() => {
@@ -26,7 +31,7 @@ export function useRoom(run: Run | null, className: string, name: (movement: str
     if (!code || over) return undefined;
     const say = () => {
       if (!latest.current) return;
-      const body = roomView(latest.current, className, name, Date.now());
+      const body = roomView(latest.current, className, name, kitOf, Date.now());
       const told = http.PUT('/api/room-screens/{code}', { params: { path: { code } }, body });
       void told.then(
         ({ response }) => {
@@ -40,7 +45,7 @@ export function useRoom(run: Run | null, className: string, name: (movement: str
     say();
     const timer = window.setInterval(say, AGAIN_MILLISECONDS);
     return () => window.clearInterval(timer);
-  }, [code, over, mark, className, name, forget]);
+  }, [code, over, mark, className, name, kitOf, forget]);
   const close = () => {
     forget();
     void http.DELETE('/api/room-screens').catch(() => undefined);

@@ -2,7 +2,8 @@ import { useEffect, useRef, useState } from 'react';
 
 import { useMetronome } from './metronome';
 import { boutAhead, isOver, left, type Run } from './run';
-import { spoken } from './words';
+import { movesOn } from './stations';
+import { boutWords, spoken } from './words';
 import { machineBeeper, simulatedBeeper } from '~/shared/devices/beeper';
 
 const SIGNALS = ['sound', 'voice', 'vibration', 'metronome', 'hall'] as const;
@@ -53,10 +54,15 @@ export function useSignals(run: Run | null, now: number, name: (movement: string
     said.current = mark;
     const cue = run.cues[index];
     if (fresh && cue) {
-      const ahead = boutAhead({ ...run, index: index + 1 })?.movement;
+      const ahead = boutAhead({ ...run, index: index + 1 });
       beep(true, on);
       if (on.vibration) navigator.vibrate?.(200);
-      if (on.voice) say(spoken(cue, cue.movement ? name(cue.movement) : cue.label, ahead ? name(ahead) : ''));
+      if (on.voice)
+        say(
+          movesOn(run)
+            ? 'All move on'
+            : spoken(cue, boutWords(cue, name), ahead?.movement ? boutWords(ahead, name) : ''),
+        );
     } else if (count >= 1 && count <= 3 && (on.sound || on.hall)) beep(false, on);
   }, [run, on, index, count, name]);
   useMetronome(on.metronome && index >= 0 ? (run?.cues[index]?.beat ?? null) : null, index);

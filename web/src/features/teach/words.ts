@@ -23,8 +23,15 @@ export function sideWords(cue: Cue): string {
   return cue.side === 'left' || cue.side === 'right' ? `${cue.side} side` : '';
 }
 
+/** What is done in a bout: at stations everybody does something else, so only the turn is told. */
+export function boutWords(cue: Cue, name: (movement: string) => string): string {
+  if (cue.stations) return `Turn ${(cue.station ?? 0) + 1} of ${cue.stations}`;
+  return cue.movement ? name(cue.movement) : cue.label;
+}
+
 /** How long or how often, and on which side. */
 export function doseWords(cue: Cue): string {
+  if (cue.stations) return cue.label;
   return [cue.movement ? cue.label : '', sideWords(cue)].filter(Boolean).join(', ');
 }
 
@@ -35,8 +42,9 @@ export function roundWords(cue: Cue): string {
 
 /** What comes after a bout: where it is the same movement, only what differs. */
 export function nextWords(cue: Cue, before: Cue, name: (movement: string) => string): string {
+  if (cue.stations && cue.block === before.block) return cue.station === before.station ? 'stay' : 'all move on';
   const same = cue.block === before.block && cue.place === before.place && cue.movement === before.movement;
-  if (!same) return cue.movement ? name(cue.movement) : cue.label;
+  if (!same) return cue.stations ? 'stations' : boutWords(cue, name);
   return cue.round === before.round ? sideWords(cue) : `round ${cue.round}`;
 }
 

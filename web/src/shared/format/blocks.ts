@@ -35,7 +35,8 @@ export function blockTitle(block: Block): string {
 export function blockWords(block: Block, name: (id: string) => string): string {
   const ahead = block.shows_ahead ? 'the next round is shown in the break' : '';
   const resting = block.active_rest ? `in the rests: ${name(block.active_rest).toLowerCase()}, easily` : '';
-  return [block.summary, ahead, resting].filter(Boolean).join('; ');
+  const stations = block.stations.length ? `${block.stations.length} stations, all move on together` : '';
+  return [block.summary, stations, ahead, resting].filter(Boolean).join('; ');
 }
 
 /** From where a movement is carried, what it was then and what was added: "From week 1 Monday (3 × 8): 2 reps more". */

@@ -2910,7 +2910,7 @@ export interface components {
         };
         /**
          * BlockModel
-         * @description A block of a class.
+         * @description A block of a class. ``stations``: as people go round; none where all do the same.
          */
         BlockModel: {
             /** Active Rest */
@@ -2939,6 +2939,8 @@ export interface components {
             shows_ahead: boolean;
             /** Start */
             start: number;
+            /** Stations */
+            stations: components["schemas"]["StationModel"][];
             /** Summary */
             summary: string;
         };
@@ -3875,7 +3877,8 @@ export interface components {
          *
          *     ``rounds``: how many its block has; ``measure``: what timing it tells, where it waits
          *     for the group instead of ending by its seconds. ``reps``: how many, where they are counted in
-         *     one go; ``beat``: seconds from one rep, or beat of the music, to the next.
+         *     one go; ``beat``: seconds from one rep, or beat of the music, to the next. ``station``: where
+         *     whoever began at the first one is, from 0, of ``stations``; all others go round before them.
          */
         FloorCue: {
             /** Beat */
@@ -3904,6 +3907,10 @@ export interface components {
             side: components["schemas"]["Side"] | null;
             /** Start */
             start: number;
+            /** Station */
+            station: number | null;
+            /** Stations */
+            stations: number;
         };
         /**
          * FloorModel
@@ -5327,10 +5334,23 @@ export interface components {
             view: components["schemas"]["RoomView"] | null;
         };
         /**
+         * RoomStation
+         * @description A station as members see it; ``side``: "left" or "right" where each has its own, or "".
+         */
+        RoomStation: {
+            /** Kit */
+            kit: string[];
+            /** Name */
+            name: string;
+            /** Side */
+            side: string;
+        };
+        /**
          * RoomView
          * @description What members see. ``left``: seconds of what runs; ``waits``: it ends when the group is ready.
          *
          *     ``round``: the movements of the part in order, of which ``place`` is the one that runs.
+         *     ``stations``: where people stand, in the order they go round; none where all do the same.
          */
         RoomView: {
             /** Dose */
@@ -5349,6 +5369,11 @@ export interface components {
             place: number;
             /** Round */
             round: string[];
+            /**
+             * Stations
+             * @default []
+             */
+            stations: components["schemas"]["RoomStation"][];
             /** Then */
             then: string;
             /** Title */
@@ -5866,6 +5891,17 @@ export interface components {
             day: number;
             /** Place */
             place: number;
+        };
+        /**
+         * StationModel
+         * @description Where people stand who share the kit of a block; ``side`` None: all that is done there.
+         */
+        StationModel: {
+            /** Movements */
+            movements: string[];
+            /** People */
+            people: number;
+            side: components["schemas"]["Side"] | null;
         };
         /**
          * Status
