@@ -65,6 +65,24 @@ class Sessions(WithApplication):
         kept = {key: shown[key] for key in ("minutes", "effort", "heads", "note")}
         self.assertEqual(kept, {"minutes": 44.5, "effort": 7, "heads": 11, "note": "Warm hall."})
 
+    def test_a_record_that_came_meanwhile_is_not_written_over(self) -> None:
+        """One made over nothing, or over another, is refused; the same again is not."""
+        session = self.a_session()
+        self.assertEqual(self.record(session, over=None).status_code, 200)
+        self.assertEqual(self.record(session, over=None).status_code, 200)
+        late = self.record(session, minutes=40, over=None)
+        self.assertEqual((late.status_code, late.json()["code"]), (409, "conflict"))
+        self.assertIn("by Dora Director: 47 min, effort 6", late.json()["title"])
+        (first,) = self.client.get(self.of_class()).json()["sessions"]
+        self.assertEqual(first["minutes"], 47)
+        corrected = self.record(session, minutes=45, over=first["kept_at"])
+        self.assertEqual(corrected.status_code, 200, corrected.text)
+        again = self.record(session, minutes=44, over=first["kept_at"])
+        self.assertEqual(again.status_code, 409)
+        (now,) = self.client.get(self.of_class()).json()["sessions"]
+        self.assertEqual(now["minutes"], 45)
+        self.assertEqual(self.record(session, minutes=44, over=now["kept_at"]).status_code, 200)
+
     def test_a_session_with_a_record_stays(self) -> None:
         """What was recorded is not thrown away by a slip."""
         session = self.a_session()

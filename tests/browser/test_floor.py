@@ -12,6 +12,7 @@ from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.support.ui import Select
 
 from grike.core.clock import class_clock
+from grike.core.record import SessionRecord
 from grike.core.station_plan import stations_of
 from grike.exchange.library import shipped_library
 from grike.store import changes, people, series, sessions
@@ -234,6 +235,28 @@ class WithoutNetwork(OnThePhone):
         self.assertTrue(record.otherwise)
         outbox = self.driver.execute_script("return localStorage.getItem('grike-outbox')")
         self.assertEqual(json.loads(outbox), [])
+
+    def test_a_record_that_came_meanwhile_is_not_written_over(self) -> None:
+        """Recorded at the desk while the phone was cut off: it says so, and one chooses."""
+        self.a_session()
+        self.begin()
+        self.wait_for_worker()
+        self.network(offline=True)
+        self.differs("End the class")
+        self.see("[aria-label='Effort'] button:nth-child(7)").click()
+        self.press("Keep the record")
+        self.see_text("A record waits on this machine")
+        with self.database.transaction() as connection:
+            (own,) = sessions.of_series(connection, self.series_id)
+            ivo = next(one.id for one in people.every(connection) if one.sign_in_name == "ivo")
+            sessions.put_record(connection, own.id, SessionRecord(52, 9), ivo)
+        self.network(offline=False)
+        self.driver.execute_script("window.dispatchEvent(new Event('online'))")
+        self.see_text("recorded meanwhile by Ivo Instructor: 52 min, effort 9")
+        self.assertEqual(self.record().effort, 9)
+        self.press("Keep it in its place")
+        self.see_text("The record that waited was sent")
+        self.assertEqual(self.record().effort, 6)
 
     def wait_for_worker(self) -> None:
         """Wait until the page is served from the phone, and what it asked for is kept there."""

@@ -43,7 +43,8 @@ class SessionRecord:
     """What a session really was: minutes, effort from 0 to 10 (session RPE), people, and marks.
 
     ``otherwise``: the bouts that were not done as planned; ``complaints``: what was sore;
-    ``pulse``: the mean of whoever wore a strap, in beats a minute.
+    ``pulse``: the mean of whoever wore a strap, in beats a minute. Minutes are kept to a hundredth,
+    effort to a tenth.
     """
 
     minutes: float
@@ -57,6 +58,9 @@ class SessionRecord:
 
     def __post_init__(self) -> None:
         problems: dict[str, str] = {}
+        object.__setattr__(self, "minutes", round(self.minutes, 2))
+        if self.effort is not None:
+            object.__setattr__(self, "effort", round(self.effort, 1))
         kept = tuple(
             mark._replace(took=round(mark.took, 2), planned=round(mark.planned, 2))
             for mark in self.marks

@@ -20,13 +20,16 @@ _COLUMNS = """
     SELECT session.id, session.design_id, session.series_id, session.day, session.starts_at,
            session.instructor_id, room.name AS room, person.name AS instructor,
            session_record.minutes, session_record.effort, session_record.heads, session_record.note,
-           session_record.done, session_record.pulse
+           session_record.done, session_record.pulse, session_record.recorded_at AS kept_at,
+           keeper.name AS kept_by
     FROM session LEFT JOIN room ON room.id = session.room_id
     LEFT JOIN person ON person.id = session.instructor_id
-    LEFT JOIN session_record ON session_record.session_id = session.id"""
+    LEFT JOIN session_record ON session_record.session_id = session.id
+    LEFT JOIN person AS keeper ON keeper.id = session_record.recorded_by"""
 OF_DAY = f"{_COLUMNS} WHERE session.series_id = %s AND session.day = %s ORDER BY starts_at"
 OF_SERIES = f"{_COLUMNS} WHERE session.series_id = %s ORDER BY starts_at, session.id"
 ONE = f"{_COLUMNS} WHERE session.id = %s"
+LOCK = "SELECT id FROM session WHERE id = %s FOR UPDATE"
 REMOVE = "DELETE FROM session WHERE id = %s"
 PUT_RECORD = """
     INSERT INTO session_record (session_id, minutes, effort, heads, note, pulse, done, recorded_by)
@@ -63,7 +66,8 @@ STATE = """
 class Session:
     """One teaching of a design; ``day``: see Slot, which stays whatever days are closed.
 
-    ``record`` has no marks here; it is None while nothing was recorded.
+    ``record`` has no marks here; it is None while nothing was recorded. ``kept_at``, ``kept_by``:
+    since when it is there, and who kept it; None where nobody of the house did.
     """
 
     id: int
@@ -75,6 +79,8 @@ class Session:
     instructor: str | None
     instructor_id: int | None
     record: SessionRecord | None
+    kept_at: dt.datetime | None = None
+    kept_by: str | None = None
 
 
 def add(
@@ -150,6 +156,12 @@ def get(connection: Connection, session_id: int) -> Session:
     if not found:
         raise NotFound("There is no such session.", fix="Load the page again.")
     return found[0]
+
+
+def lock(connection: Connection, session_id: int) -> Session:
+    """Return one session as it is until the transaction ends. Raises NotFound."""
+    connection.row(LOCK, (session_id,))
+    return get(connection, session_id)
 
 
 def remove(connection: Connection, session_id: int) -> None:

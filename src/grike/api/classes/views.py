@@ -252,6 +252,7 @@ def session_model(session: Session, person_id: int, library: Library) -> Session
     if (record := session.record) is not None:
         model.minutes, model.effort = record.minutes, record.effort
         model.heads, model.pulse, model.note = record.heads, record.pulse, record.note
+        model.kept_at = session.kept_at
         model.differed = otherwise_in_words(record.otherwise, record.complaints, library)
     return model
 

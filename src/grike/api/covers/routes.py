@@ -24,7 +24,8 @@ from grike.api.movements.models import MovementModel
 from grike.api.movements.page import library_page
 from grike.api.pages import AskedFor
 from grike.api.security import StateOf, device_of
-from grike.api.sessions.sent import local_time, record_of
+from grike.api.sessions.keeping import keep
+from grike.api.sessions.sent import local_time
 from grike.api.shared import Created
 from grike.api.state import HeldSeries, State
 from grike.api.turns import COSTLY_BY_LINK
@@ -132,7 +133,7 @@ def record_covered(
     if not name:
         raise InvalidInput("Who taught it?", fields={"taught_by": "Give your name."})
     words = f"Taught by {name}. {body.record.note.strip()}".strip()
-    record = record_of(body.record.model_copy(update={"note": words[:1000]}))
+    record = body.record.model_copy(update={"note": words[:1000]})
     with _opened(state, token, series_id, slot) as (connection, held, member):
         series.lock(connection, series_id)
         day = member.slot.day
@@ -146,7 +147,7 @@ def record_covered(
         session = (
             known[0] if known else sessions.add(connection, design, series_id, day, at, room, None)
         )
-        sessions.put_record(connection, session, record, None)
+        keep(connection, session, record, None)
         # Nobody is signed in, so that the audit knows of it only from here.
         about = f"series {series_id}, slot {slot}, by a link"
         audit.note(connection, None, name, "record covered", about, device_of(request).address)

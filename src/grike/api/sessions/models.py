@@ -23,6 +23,8 @@ class SessionModel(Model):
     heads: int | None = None
     pulse: int | None = None
     note: str = ""
+    #: Since when its record is as it is.
+    kept_at: Moment | None = None
     #: What was done otherwise than planned, in words.
     differed: list[str] = Field(default_factory=list)
 
@@ -73,6 +75,8 @@ class RecordModel(Model):
 
     ``otherwise``: what was not done as planned; ``complaints``: what was sore; ``pulse``: the mean
     of whoever wore a strap. What was timed and noted on the floor stays as it is where it is None.
+    ``over``: ``kept_at`` of the record in whose place it comes, None: there was none; where another
+    came meanwhile, it is refused. Not sent, it comes in place of any.
     """
 
     minutes: float
@@ -80,6 +84,7 @@ class RecordModel(Model):
     heads: int | None = None
     pulse: int | None = None
     note: str = Field("", max_length=1000)
+    over: Moment | None = None
     marks: list[MarkModel] | None = Field(None, max_length=600)
     otherwise: list[OtherwiseModel] | None = Field(None, max_length=MOST_BOUTS)
     complaints: list[ComplaintModel] | None = Field(None, max_length=MOST_COMPLAINTS)

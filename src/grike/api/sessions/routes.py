@@ -6,6 +6,7 @@ from fastapi import APIRouter
 
 from grike.api.classes.access import member_of
 from grike.api.security import Director, SignedIn, StateOf
+from grike.api.sessions.keeping import keep
 from grike.api.sessions.models import (
     EstimateModel,
     NewSession,
@@ -14,7 +15,7 @@ from grike.api.sessions.models import (
     RecordModel,
     TaughtModel,
 )
-from grike.api.sessions.sent import local_time, record_of
+from grike.api.sessions.sent import local_time
 from grike.api.shared import Changed, Created
 from grike.core.errors import Conflict, InvalidInput, NotAllowed
 from grike.core.pace import DEFAULT_PACE
@@ -79,8 +80,7 @@ def record_session(session_id: int, body: RecordModel, person: SignedIn, state: 
                 "Only who taught it, or a director, may record a session.",
                 fix="Ask your director to put you down for it.",
             )
-        record = record_of(body, sessions.record_with_marks(connection, session))
-        sessions.put_record(connection, session_id, record, person.id)
+        keep(connection, session_id, body, person.id)
     return Changed(label="Record the session")
 
 
@@ -92,7 +92,7 @@ def record_class(
 
     What is sent again, since nobody knew whether it had come, is the same session.
     """
-    record, at = record_of(body.record), local_time(body.starts_at)
+    at = local_time(body.starts_at)
     if not person.teaches:
         raise NotAllowed("Only who teaches records a class.", fix="Ask your director to do it.")
     with state.database.transaction() as connection:
@@ -112,7 +112,7 @@ def record_class(
                 connection, held.stored.designs[slot], series_id, day, at, room, person.id
             )
         )
-        sessions.put_record(connection, session, record, person.id)
+        keep(connection, session, body.record, person.id)
     return Created(id=session)
 
 

@@ -1,10 +1,11 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
-import { useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useState, useSyncExternalStore } from 'react';
 
-import { snapshot, subscribe, throwAway } from './outbox';
+import { insist, snapshot, subscribe, throwAway } from './outbox';
 import { useSending } from './useSending';
 import { meOptions } from '~/features/signin';
+import { Trouble } from '~/shared/ui/States';
 
 /** Records that wait for the network, said as it is; they are sent by themselves. */
 export function Outbox({ person }: { person: string }) {
@@ -24,6 +25,7 @@ export function Outbox({ person }: { person: string }) {
     [client],
   );
   useSending(person, open, ready, came);
+  const keep = useMutation({ mutationFn: insist, onSuccess: () => came(1) });
   if (!own.length && !sent) return null;
   return (
     <Box role="status" className="no-print" bg={own.length ? 'lichenWash' : 'fernWash'} px="5" py="2">
@@ -38,11 +40,17 @@ export function Outbox({ person }: { person: string }) {
             <Text>
               The record of {one.startsAt.replace('T', ', ')} was not taken: {one.refused}
             </Text>
+            {one.overtaken && !one.cover && (
+              <Button size="sm" variant="outline" onClick={() => keep.mutate(one)}>
+                Keep it in its place
+              </Button>
+            )}
             <Button size="sm" variant="outline" onClick={() => throwAway(one.id)}>
               Throw it away
             </Button>
           </Flex>
         ))}
+      {keep.error && <Trouble error={keep.error} />}
     </Box>
   );
 }

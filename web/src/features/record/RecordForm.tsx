@@ -54,6 +54,8 @@ export function RecordForm({ series, slot, session, startsAt, minutes, taught, p
       heads: number(values.heads),
       pulse: number(values.pulse),
       note: values.note,
+      // Another that came meanwhile is not written over unseen.
+      over: session?.kept_at ?? null,
       // A correction leaves what was timed and noted on the floor as it is.
       marks: taught?.marks ?? null,
       otherwise: taught?.otherwise ?? null,

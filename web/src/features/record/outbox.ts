@@ -18,6 +18,8 @@ export interface Waiting {
   body: Schemas['RecordModel'];
   /** Why the server did not take it; "": it has not answered yet. */
   refused: string;
+  /** Another record of the class came meanwhile. */
+  overtaken?: boolean;
 }
 
 const KEY = 'grike-outbox';
@@ -32,6 +34,7 @@ const SHAPE = z.array(
     cover: z.optional(z.object({ token: z.string(), name: z.string() })),
     body: z.looseObject({ minutes: z.number() }),
     refused: z.string(),
+    overtaken: z.optional(z.boolean()),
   }),
 );
 
@@ -94,6 +97,17 @@ export function willCome(error: unknown): boolean {
   );
 }
 
+/** Keep a record in the place of the one that came meanwhile, as that one is now. */
+export async function insist(entry: Waiting): Promise<void> {
+  const path = { series_id: entry.series, slot: entry.slot };
+  const detail = await data(http.GET('/api/series/{series_id}/classes/{slot}', { params: { path } }));
+  const theirs = detail.sessions.find((one) =>
+    entry.session === null ? one.mine && one.starts_at.startsWith(entry.startsAt) : one.id === entry.session,
+  );
+  await send({ ...entry, body: { ...entry.body, over: theirs?.kept_at ?? null } });
+  throwAway(entry.id);
+}
+
 /** Send all that waits of a person; return how many came. What is refused is kept with the reason. */
 export async function sendAll(person: string): Promise<number> {
   let came = 0;
@@ -105,7 +119,8 @@ export async function sendAll(person: string): Promise<number> {
     } catch (error) {
       if (willCome(error)) return came;
       const refused = error instanceof Error ? error.message : 'It was refused.';
-      write((all) => all.map((one) => (one.id === entry.id ? { ...one, refused } : one)));
+      const overtaken = error instanceof Problem && error.status === 409;
+      write((all) => all.map((one) => (one.id === entry.id ? { ...one, refused, overtaken } : one)));
     }
   }
   return came;

@@ -5215,6 +5215,8 @@ export interface components {
          *
          *     ``otherwise``: what was not done as planned; ``complaints``: what was sore; ``pulse``: the mean
          *     of whoever wore a strap. What was timed and noted on the floor stays as it is where it is None.
+         *     ``over``: ``kept_at`` of the record in whose place it comes, None: there was none; where another
+         *     came meanwhile, it is refused. Not sent, it comes in place of any.
          */
         RecordModel: {
             /** Complaints */
@@ -5234,6 +5236,8 @@ export interface components {
             note: string;
             /** Otherwise */
             otherwise?: components["schemas"]["OtherwiseModel"][] | null;
+            /** Over */
+            over?: string | null;
             /** Pulse */
             pulse?: number | null;
         };
@@ -5591,6 +5595,8 @@ export interface components {
             id: number;
             /** Instructor */
             instructor: string | null;
+            /** Kept At */
+            kept_at?: string | null;
             /**
              * Mine
              * @default false
