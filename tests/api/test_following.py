@@ -2,12 +2,18 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from typing import Any
 from unittest import mock
 
 from grike.api.following import routes
+from grike.core.done import Complaint
+from grike.core.formats import StraightSets
+from grike.core.movement import Joint
+from grike.core.record import SessionRecord
+from grike.store import changes, series, sessions
 from tests.api.base import WithApplication
-from tests.builders import MONDAY
+from tests.builders import MONDAY, a_class, a_plan, only, work
 
 
 class Following(WithApplication):
@@ -82,6 +88,39 @@ class Following(WithApplication):
         (slot,) = own["slots"]
         note = self.get(f"/classes/{slot}")["note"]
         self.assertIn("A sore knee in week 1 Monday.", note)
+
+    def test_a_caution_is_a_change_of_the_set_up(self) -> None:
+        """After two evenings of sore knees: taken it is in the set-up, undone it is asked again."""
+        deep, easy = (
+            a_class(work(StraightSets(3, 30, 60, reps=10), name, "push-up"))
+            for name in ("forward-lunge", "glute-bridge")
+        )
+        plan = a_plan(deep, deep, easy, easy, weeks=2, weekdays=(0, 2), sheet=only("D7b"))
+        sore = SessionRecord(45, 6, complaints=(Complaint(Joint.KNEE, ""),))
+        with self.database.transaction() as connection:
+            self.series = series.add(connection, plan, None)
+            stored = series.get(connection, self.series)
+            changes.save(connection, stored, plan.classes, "Plan the series", None)
+            for day in (0, 2):
+                design = series.get(connection, self.series).designs[day // 2]
+                at = dt.datetime.combine(MONDAY + dt.timedelta(days=day), dt.time(18))
+                own = sessions.add(connection, design, self.series, day, at, None, None)
+                sessions.put_record(connection, own, sore, None)
+        self.path = f"/api/series/{self.series}"
+        found = self.get("/following")
+        (own,) = [one for one in found["proposals"] if one["because"] == "complaint"]
+        self.assertEqual(own["slots"], [])
+        self.assertEqual(self.answer("take", own, found["version"]), 200)
+        set_up = self.get("/setup")["wishes"]
+        cautions = [
+            (one["week"], one["weekday"], one["cautions"]) for one in set_up["class_cautions"]
+        ]
+        self.assertEqual(cautions, [(2, 0, ["easy-on-knees"]), (2, 2, ["easy-on-knees"])])
+        self.assertEqual(self.get("/classes/2")["spared"], ["no high load on the knees"])
+        self.assertNotIn(own["keys"], self.keys())
+        self.post(f"{self.path}/undo", {"version": self.get("/following")["version"]})
+        self.assertEqual(self.get("/setup")["wishes"]["class_cautions"], [])
+        self.assertIn(own["keys"], self.keys())
 
     def test_who_teaches_sees_it_and_does_not_decide(self) -> None:
         """Ivo reads the proposals; taking and leaving are a director's."""

@@ -18,6 +18,7 @@ VIEW: dict[str, Any] = {
     "then": "round 2",
     "round": ["Squat", "Single-arm row"],
     "place": 0,
+    "stations": [],
 }
 
 

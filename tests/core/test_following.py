@@ -11,6 +11,7 @@ from grike.core.advice.fixes import applied
 from grike.core.advice.following import Because, Proposal, Unmet, following
 from grike.core.anatomy import Muscle
 from grike.core.bouts import Bout, Side
+from grike.core.cautions import Caution
 from grike.core.design import ClassDesign
 from grike.core.done import Complaint, Otherwise
 from grike.core.done_weeks import Taught, work_done
@@ -188,6 +189,21 @@ class SidesAndJoints(unittest.TestCase):
         (own,) = [one for one in found if one.because is Because.COMPLAINT]
         after = Facts(applied(facts, own.fix.edit), LIBRARY).classes[2]
         self.assertFalse([m for m in after.movement_sets if m.joints.get(Joint.KNEE, 0) > 1])
+
+    def test_then_the_caution_itself_is_proposed(self) -> None:
+        """With the classes to come free of what strains, they are spared it when planned anew."""
+        deep, easy = sets_of(10, "forward-lunge", "push-up"), sets_of(10, "glute-bridge", "push-up")
+        facts = facts_of(deep, deep, easy, easy, weeks=2, weekdays=(0, 2))
+        sore = record(sore=(Complaint(Joint.KNEE, "forward-lunge"),))
+        taught = (Taught(0, deep, sore), Taught(2, deep, sore))
+        (own,) = [one for one in proposed(facts, *taught) if one.because is Because.COMPLAINT]
+        after = applied(facts, own.fix.edit).shape.wishes
+        spared = [after.cautions_on(slot.week, slot.weekday) for slot in facts.shape.slots()]
+        self.assertEqual(spared, [(), (), (Caution.KNEES,), (Caution.KNEES,)])
+        again = Facts(applied(facts, own.fix.edit), LIBRARY)
+        self.assertEqual(
+            [one for one in proposed(again, *taught) if one.because is Because.COMPLAINT], []
+        )
 
 
 class OnAPlan(unittest.TestCase):

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-from dataclasses import dataclass
+from collections.abc import Iterable, Iterator
+from dataclasses import dataclass, replace
 
 from grike.core.cautions import Caution, breaks
 from grike.core.errors import InvalidInput
@@ -137,6 +137,17 @@ class Wishes:
             if own.weekday == weekday and own.week in (None, week + 1):
                 out += (caution for caution in own.cautions if caution not in out)
         return tuple(out)
+
+    def sparing(self, caution: Caution, days: Iterable[tuple[int, int]]) -> Wishes:
+        """Return these wishes with a caution for some classes, (week from 0, weekday) each."""
+        entries = {(own.week, own.weekday): own for own in self.class_cautions}
+        for week, weekday in days:
+            if caution in self.cautions_on(week, weekday):
+                continue
+            day = (week + 1, weekday)
+            others = entries[day].cautions if day in entries else ()
+            entries[day] = ClassCautions(weekday, (*others, caution), week + 1)
+        return replace(self, class_cautions=tuple(entries.values()))
 
     def broken_by(self, movement: Movement) -> Iterator[Caution]:
         """Yield the cautions that a movement goes against."""

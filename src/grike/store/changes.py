@@ -195,19 +195,19 @@ def reshape(
     label: str,
     person_id: int | None,
 ) -> int:
-    """Put another shape and sheet in as a change, with the classes that stay. The caller holds it.
+    """Put another shape and sheet in as a change, with the classes that stay; return its id.
 
-    Returns how many classes lost their day: they come back when the change is undone.
+    Classes that lost their day come back when it is undone. The caller holds the series.
     """
     days = changed_days(stored.plan, after)
     before = _state(stored.plan, days, stored.certificate, set_up=True)
     then = _state(after, days, None, set_up=True)
-    _note(connection, stored.id, label, before, then, person_id)
+    made = _note(connection, stored.id, label, before, then, person_id)
     _lay_out(connection, stored.id, after, days)
     series.set_up(connection, stored.id, after)
     series.certify(connection, stored.id, None)
     series.bump(connection, stored.id)
-    return len(stored.plan.classes) - len(after.classes)
+    return made
 
 
 def _lay_out(connection: Connection, series_id: int, plan: SeriesPlan, days: list[int]) -> None:

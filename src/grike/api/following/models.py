@@ -17,7 +17,8 @@ Key = Annotated[str, Field(min_length=1, max_length=MOST_KEY, pattern=r"^[a-z0-9
 class ProposalModel(Model):
     """An edit of classes to come. ``why``: what was done; ``text``: what would change.
 
-    ``also``: what would be found besides; ``slots``: the classes that it changes.
+    ``also``: what would be found besides; ``slots``: the classes that it changes, none where it is
+    the set-up.
     """
 
     keys: list[str]

@@ -98,10 +98,15 @@ def take_proposal(series_id: int, body: AnswerRequest, person: Director, state: 
             "Look at what is proposed now.",
         )
     edit = own.fix.edit
-    edited = [p for p in applied(held.facts, edit).classes if p.slot.index in edit.designs]
+    after = applied(held.facts, edit)
+    edited = [p for p in after.classes if p.slot.index in edit.designs]
     with state.database.transaction() as connection:
         changes.require_current(connection, series_id, body.version)
-        made = changes.save(connection, held.stored, edited, edit.text, person.id)
+        made = (
+            changes.save(connection, held.stored, edited, edit.text, person.id)
+            if edit.wishes is None
+            else changes.reshape(connection, held.stored, after, edit.text, person.id)
+        )
         follow_answers.answer(connection, series_id, own.keys, person.id, made)
     return Changed(label=edit.text)
 

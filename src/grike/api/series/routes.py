@@ -153,7 +153,8 @@ def change_setup(series_id: int, body: SetUp, person: Director, state: StateOf) 
         changes.require_current(connection, series_id, body.version)
         stored = series.get(connection, series_id)
         after = reshaped(stored.plan, plan.shape, plan.sheet)
-        gone = changes.reshape(connection, stored, after, SET_UP, person.id)
+        gone = len(stored.plan.classes) - len(after.classes)
+        changes.reshape(connection, stored, after, SET_UP, person.id)
         _keep_room(connection, plan.shape.room, shared=body.share_room)
     lost = f"; {gone} class{' lost its' if gone == 1 else 'es lost their'} day" if gone else ""
     return Changed(label=SET_UP + lost)
@@ -173,7 +174,8 @@ def change_days_and_kit(series_id: int, body: Reshape, person: Director, state: 
         changes.require_current(connection, series_id, body.version)
         stored = series.get(connection, series_id)
         after = reshaped(stored.plan, shape, stored.plan.sheet)
-        gone = changes.reshape(connection, stored, after, "Change days and kit", person.id)
+        gone = len(stored.plan.classes) - len(after.classes)
+        changes.reshape(connection, stored, after, "Change days and kit", person.id)
     classes = f"{gone} class{'' if gone == 1 else 'es'} fell on closed days"
     return Changed(label=f"Days and kit changed; {classes}")
 

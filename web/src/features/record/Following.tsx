@@ -104,7 +104,11 @@ function OneProposal({ series, own, busy, onTake, onLeave }: ProposalProps) {
           {own.text}
           {own.text.endsWith('.') ? '' : '.'}{' '}
           <Link asChild color="soft" fontWeight="400" textDecoration="underline">
-            <RouterLink to={`/series/${series}/classes/${own.slots[0] ?? 0}`}>The class</RouterLink>
+            {own.slots.length ? (
+              <RouterLink to={`/series/${series}/classes/${own.slots[0]}`}>The class</RouterLink>
+            ) : (
+              <RouterLink to={`/series/${series}/setup`}>The set-up</RouterLink>
+            )}
           </Link>
         </Text>
         <Text fontSize="xs" color={own.cost_change > 0 ? 'lichenInk' : 'soft'}>

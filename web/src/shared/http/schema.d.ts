@@ -5128,7 +5128,8 @@ export interface components {
          * ProposalModel
          * @description An edit of classes to come. ``why``: what was done; ``text``: what would change.
          *
-         *     ``also``: what would be found besides; ``slots``: the classes that it changes.
+         *     ``also``: what would be found besides; ``slots``: the classes that it changes, none where it is
+         *     the set-up.
          */
         ProposalModel: {
             /** Also */

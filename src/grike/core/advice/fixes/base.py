@@ -9,14 +9,16 @@ from grike.core.design import Block, ClassDesign
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.purpose import Purpose
 from grike.core.rules import Facts, Finding
+from grike.core.wishes import Wishes
 
 
 @dataclass(frozen=True, slots=True)
 class Edit:
-    """New designs by slot index, and what they are in plain words."""
+    """New designs by slot index and perhaps other wishes, and what they are in plain words."""
 
     text: str
     designs: Mapping[int, ClassDesign]
+    wishes: Wishes | None = None
 
 
 def classes_of(facts: Facts, finding: Finding) -> list[ClassFacts]:

@@ -68,6 +68,8 @@ def judged(facts: Facts, before: Sequence[Finding], edit: Edit, then: Facts) -> 
 def applied(facts: Facts, edit: Edit) -> SeriesPlan:
     """Return the plan with an edit put in."""
     plan = facts.plan
+    if edit.wishes is not None:
+        plan = replace(plan, shape=replace(plan.shape, wishes=edit.wishes))
     for planned in plan.classes:
         if planned.slot.index in edit.designs:
             plan = plan.with_class(replace(planned, design=edit.designs[planned.slot.index]))

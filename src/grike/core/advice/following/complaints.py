@@ -1,5 +1,7 @@
 """Joints that people complained of: one is told to whoever teaches next, several change the plan.
 
+Once the classes to come spare the joint, the caution itself is proposed for them.
+
 It takes no medical decision; see ``core.cautions``.
 """
 
@@ -12,7 +14,7 @@ from itertools import islice
 from grike.core.advice.alternatives import likeness
 from grike.core.advice.fixes.base import Edit
 from grike.core.advice.following.base import MOST_TRIES, Because, Past, Proposal, key_of
-from grike.core.cautions import CAUTIONS, JOINT_OF, Caution, breaks
+from grike.core.cautions import CAUTION_NAMES, CAUTIONS, JOINT_OF, Caution, breaks
 from grike.core.done import JOINT_NAMES
 from grike.core.editing import stands, swapped
 from grike.core.judging.class_facts import ClassFacts
@@ -38,6 +40,7 @@ def complaints(past: Past) -> Iterator[Proposal]:
             yield from _told(past, joint, *next(iter(told.items())))
         else:
             yield from _spared(past, joint, told)
+            yield from _cautioned(past, joint, told)
 
 
 def _what(past: Past, joint: Joint, told: Mapping[int, str]) -> str:
@@ -112,6 +115,25 @@ def _spared(past: Past, joint: Joint, told: Mapping[int, str]) -> Iterator[Propo
             yield from _note(past, joint, told, member, loading=kept, key=key)
         if proposed == MOST_SWAPS:
             return
+
+
+def _cautioned(past: Past, joint: Joint, told: Mapping[int, str]) -> Iterator[Proposal]:
+    """Yield the caution for the classes to come: what is planned for them anew spares the joint.
+
+    It comes once none of them strains the joint any more.
+    """
+    if any(_strains(m, joint) for member in past.coming for m in member.movement_sets):
+        return
+    key = key_of("cautioned", max(told), joint.value)
+    wishes, caution = past.facts.shape.wishes, CAUTION_OF[joint]
+    days = [(member.slot.week, member.slot.weekday) for member in past.coming]
+    after = wishes.sparing(caution, days)
+    if key in past.answered or after == wishes:
+        return
+    text = f"{CAUTION_NAMES[caution].capitalize()} in the classes of the next two weeks"
+    fix = past.first([Edit(f"{text}, also where they are planned anew", {}, after)])
+    if fix is not None:
+        yield Proposal((key,), Because.COMPLAINT, _what(past, joint, told), fix)
 
 
 def _swaps(
