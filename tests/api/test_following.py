@@ -7,10 +7,13 @@ from typing import Any
 from unittest import mock
 
 from grike.api.following import routes
-from grike.core.done import Complaint
+from grike.core.bouts import Side
+from grike.core.done import Complaint, Otherwise
 from grike.core.formats import StraightSets
+from grike.core.item import Item
 from grike.core.movement import Joint
 from grike.core.record import SessionRecord
+from grike.core.series import SeriesPlan
 from grike.store import changes, series, sessions
 from tests.api.base import WithApplication
 from tests.builders import MONDAY, a_class, a_plan, only, work
@@ -89,6 +92,37 @@ class Following(WithApplication):
         note = self.get(f"/classes/{slot}")["note"]
         self.assertIn("A sore knee in week 1 Monday.", note)
 
+    def taught(self, plan: SeriesPlan, records: dict[int, SessionRecord]) -> None:
+        """Have another series of which classes were recorded, by day."""
+        with self.database.transaction() as connection:
+            self.series = series.add(connection, plan, None)
+            stored = series.get(connection, self.series)
+            changes.save(connection, stored, plan.classes, "Plan the series", None)
+            designs = series.get(connection, self.series).designs
+            for planned in plan.classes:
+                day = planned.slot.day
+                if day not in records:
+                    continue
+                at = dt.datetime.combine(MONDAY + dt.timedelta(days=day), dt.time(18))
+                design = designs[planned.slot.index]
+                own = sessions.add(connection, design, self.series, day, at, None, None)
+                sessions.put_record(connection, own, records[day], None)
+        self.path = f"/api/series/{self.series}"
+
+    def test_what_comes_back_says_what_was_reached(self) -> None:
+        """Three weeks of squats: done, two of three sets, not taught yet."""
+        weeks = [
+            a_class(work(StraightSets(3, 30, 60, reps=reps), Item("squat", carried=reps > 8)))
+            for reps in (8, 10, 12)
+        ]
+        out = Otherwise(0, 0, 3, Side.BOTH, "squat")
+        short = SessionRecord(45, 6, otherwise=(out,))
+        plan = a_plan(*weeks, weeks=3, weekdays=(0,), sheet=only("D7b"))
+        self.taught(plan, {0: SessionRecord(45, 6), 7: short})
+        (squat,) = self.get("/returning")
+        reached = [time["reached"] for time in squat["times"]]
+        self.assertEqual(reached, ["", "2 of 3 sets", None])
+
     def test_a_caution_is_a_change_of_the_set_up(self) -> None:
         """After two evenings of sore knees: taken it is in the set-up, undone it is asked again."""
         deep, easy = (
@@ -97,16 +131,7 @@ class Following(WithApplication):
         )
         plan = a_plan(deep, deep, easy, easy, weeks=2, weekdays=(0, 2), sheet=only("D7b"))
         sore = SessionRecord(45, 6, complaints=(Complaint(Joint.KNEE, ""),))
-        with self.database.transaction() as connection:
-            self.series = series.add(connection, plan, None)
-            stored = series.get(connection, self.series)
-            changes.save(connection, stored, plan.classes, "Plan the series", None)
-            for day in (0, 2):
-                design = series.get(connection, self.series).designs[day // 2]
-                at = dt.datetime.combine(MONDAY + dt.timedelta(days=day), dt.time(18))
-                own = sessions.add(connection, design, self.series, day, at, None, None)
-                sessions.put_record(connection, own, sore, None)
-        self.path = f"/api/series/{self.series}"
+        self.taught(plan, {0: sore, 2: sore})
         found = self.get("/following")
         (own,) = [one for one in found["proposals"] if one["because"] == "complaint"]
         self.assertEqual(own["slots"], [])

@@ -6,12 +6,16 @@ from grike.api.model import Model
 
 
 class TimeModel(Model):
-    """One class in which a movement stands: sets and dose, and in words what was added."""
+    """One class in which a movement stands: sets and dose, and in words what was added.
+
+    ``reached``: what was done of it where that is less, "" for all of it; None: not recorded.
+    """
 
     slot: int
     week: int
     dose: str
     added: str
+    reached: str | None
 
 
 class ReturningModel(Model):

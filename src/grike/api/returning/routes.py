@@ -2,17 +2,33 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from fastapi import APIRouter
 
 from grike.api.returning.models import ReturningModel, TimeModel
 from grike.api.security import SignedIn, StateOf
+from grike.api.sessions.taught import taught_of
 from grike.api.turns import COSTLY
+from grike.core.advice.following.anchors import came_short
 from grike.core.advice.returning import Returning, returning
+from grike.core.done_weeks import Taught, work_done
+from grike.core.library import Library
+from grike.core.movement import Movement
 
 router = APIRouter(prefix="/api/series/{series_id}/returning", tags=["returning"])
 
 
-def _model(one: Returning) -> ReturningModel:
+def _reached(movement: Movement, taught: Taught | None, library: Library) -> str | None:
+    if taught is None:
+        return None
+    planned, done = work_done(taught, library)
+    # A class that was edited after it was taught may hold what nobody was asked for.
+    known = any(bout.movement is movement for bout in planned)
+    return came_short(movement, planned, done) if known else None
+
+
+def _model(one: Returning, taught: Mapping[int, Taught], library: Library) -> ReturningModel:
     return ReturningModel(
         movement=one.movement.id,
         name=one.movement.name,
@@ -23,6 +39,7 @@ def _model(one: Returning) -> ReturningModel:
                 week=time.slot.week,
                 dose=time.dose,
                 added=", ".join(time.added),
+                reached=_reached(one.movement, taught.get(time.slot.day), library),
             )
             for time in one.times
         ],
@@ -31,7 +48,8 @@ def _model(one: Returning) -> ReturningModel:
 
 @router.get("", dependencies=COSTLY)
 def get_returning(series_id: int, _: SignedIn, state: StateOf) -> list[ReturningModel]:
-    """Return each movement that is carried on, with what it was each time and what was added."""
+    """Return each movement that is carried on: what it was each time, what was added and done."""
     with state.database.transaction() as connection:
         facts = state.series(connection, series_id).facts
-    return [_model(one) for one in returning(facts)]
+        taught = taught_of(connection, series_id)
+    return [_model(one, taught, facts.library) for one in returning(facts)]

@@ -67,6 +67,8 @@ export function ComingBack({ series, version, weeks }: Props) {
                       </Link>
                     )}
                     {time?.added && <Text color="fernInk">{time.added}</Text>}
+                    {time?.reached === '' && <Text color="soft">done</Text>}
+                    {time?.reached && <Text color="lichenInk">done: {time.reached}</Text>}
                   </chakra.td>
                 );
               })}

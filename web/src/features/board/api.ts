@@ -1,7 +1,7 @@
 import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 
 import { data, http, type Schemas } from '~/shared/http/client';
-import { lookAnew, OF_VERSION } from '~/shared/http/settled';
+import { lookAnew } from '~/shared/http/settled';
 
 export function boardOptions(id: number) {
   return queryOptions({
@@ -14,7 +14,6 @@ export function returningOptions(id: number, version: number) {
   return queryOptions({
     queryKey: ['series', id, 'returning', version],
     queryFn: () => data(http.GET('/api/series/{series_id}/returning', { params: { path: { series_id: id } } })),
-    meta: OF_VERSION,
   });
 }
 

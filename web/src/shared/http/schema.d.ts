@@ -2289,7 +2289,7 @@ export interface paths {
         };
         /**
          * Get Returning
-         * @description Return each movement that is carried on, with what it was each time and what was added.
+         * @description Return each movement that is carried on: what it was each time, what was added and done.
          */
         get: operations["get_returning"];
         put?: never;
@@ -6087,12 +6087,16 @@ export interface components {
         /**
          * TimeModel
          * @description One class in which a movement stands: sets and dose, and in words what was added.
+         *
+         *     ``reached``: what was done of it where that is less, "" for all of it; None: not recorded.
          */
         TimeModel: {
             /** Added */
             added: string;
             /** Dose */
             dose: string;
+            /** Reached */
+            reached: string | null;
             /** Slot */
             slot: number;
             /** Week */
