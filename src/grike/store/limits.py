@@ -18,7 +18,10 @@ COUNT = f"""
         tries = IF({_IN_WINDOW}, tries + 1, 1),
         since = IF({_IN_WINDOW}, since, UTC_TIMESTAMP(3))"""
 TRIES = "SELECT tries FROM attempt_limit WHERE place = %s"
-FORGET = "DELETE FROM attempt_limit WHERE place = %s"
+#: The row stays until the day is over: tries that meet where one was taken out lock the gap that it
+#: left, each waits for the other, and one of them is broken off.
+FORGET = "UPDATE attempt_limit SET tries = 0 WHERE place = %s"
+REMOVE = "DELETE FROM attempt_limit WHERE place = %s"
 GIVE_BACK = "UPDATE attempt_limit SET tries = GREATEST(1, tries) - 1 WHERE place = %s"
 OLD = """
     SELECT place FROM attempt_limit
@@ -49,4 +52,4 @@ def give_back(connection: Connection, *words: str) -> None:
 
 def purge(connection: Connection) -> None:
     """Throw away what was counted a day ago and earlier."""
-    connection.many(FORGET, [(row["place"],) for row in connection.rows(OLD)])
+    connection.many(REMOVE, [(row["place"],) for row in connection.rows(OLD)])
