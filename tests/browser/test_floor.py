@@ -77,12 +77,12 @@ class OnThePhone(WithClass):
         run = self.kept()
         return sum(cue["kind"] == "work" for cue in run["cues"][run["index"] :])
 
-    def change(self, **values: Any) -> None:
+    def change(self, shows: str = "[aria-label='What comes next']", **values: Any) -> None:
         """Have the class of this machine as it would be later, and open the page again."""
         name = f"grike-floor-{self.series_id}-{self.slot}"
         text = json.dumps(self.kept() | values)
         self.driver.execute_script("localStorage.setItem(arguments[0], arguments[1])", name, text)
-        self.go(self.page, "[aria-label='What comes next']")
+        self.go(self.page, shows)
 
     def record(self) -> Any:
         with self.database.transaction() as connection:
@@ -182,6 +182,21 @@ class Teaching(OnThePhone):
         self.assertEqual([one.joint.value for one in record.complaints], ["knee"])
         self.assertIn(first, {one.movement_id for one in record.otherwise if one.left_out})
         self.see_text("left out")
+
+    def test_one_more_round_is_in_the_record(self) -> None:
+        """It runs after the last one, and the class that ran out has it in its record."""
+        self.begin()
+        self.on_to_work()
+        before = len(self.kept()["cues"])
+        self.differs("One more round")
+        self.wait.until(lambda _: len(self.kept()["cues"]) > before)
+        self.see_text(f"Round 1 of {self.cue()['rounds']}")
+        self.change("form[aria-label=Record]", index=len(self.kept()["cues"]))
+        self.see_text("once more")
+        self.press("Keep the record")
+        self.see("[data-cue]")
+        self.assertTrue(all(one.extra > 0 for one in self.record().otherwise))
+        self.see_text("once more")
 
     def test_late_and_cut_by_the_stated_order(self) -> None:
         """Five minutes late: what would go is told before it goes, and then it ends on time."""

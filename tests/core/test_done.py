@@ -53,6 +53,18 @@ class Done(unittest.TestCase):
         self.assertEqual(longer.seconds, left.seconds + 10)
         self.assertEqual(sum(b.movement.id == "wall-sit" for b in done), 1)
 
+    def test_a_round_more(self) -> None:
+        """A fourth round of squats: four sets of ten, and it is told."""
+        every = bouts()
+        third = next(b for b in every if b.movement.id == "squat" and b.round == 3)
+        fourth = left_out(third._replace(round=4), extra=third.seconds)
+        squats = [b for b in done_bouts(every, [fourth], LIBRARY) if b.movement.id == "squat"]
+        self.assertEqual([b.round for b in squats], [1, 2, 3, 4])
+        self.assertEqual(volume_of_bouts(squats).total.reps, Fraction(40))
+        self.assertEqual(otherwise_in_words([fourth], [], LIBRARY), ["Squat once more"])
+        nowhere = fourth._replace(place=9)
+        self.assertEqual(done_bouts(every, [nowhere], LIBRARY), every)
+
     def test_what_was_done_and_what_was_not_are_the_whole(self) -> None:
         """Whatever was left out: its volume and that of the rest come to the plan's."""
         every, rng = bouts(), random.Random(5)

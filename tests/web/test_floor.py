@@ -21,9 +21,10 @@ from tests.builders import FULL, a_plan
 from tests.web.node import Call, called
 
 RUN, OTHERWISE = "features/teach/run", "features/teach/otherwise"
+AGAIN = "features/teach/again"
 LIBRARY = shipped_library()
 #: How a bout may differ, in the order of the record.
-HOW = ("instead", "more", "reps", "load")
+HOW = ("instead", "more", "reps", "load", "extra")
 JOINTS = ("knee", "wrist", "shoulder", "low-back", "neck")
 #: How many are taught at random, and how much happens in each; seconds are thousands of the clock.
 CLASSES, ACTS = 24, 12
@@ -78,6 +79,8 @@ class OnTheFloor(unittest.TestCase):
         if steps:
             choices.append(("cut", (rng.choice(steps),)))
             weights.append(1)
+        if rng.random() < 0.1:
+            return Call(AGAIN, "onceMore", (run,))
         name, given = rng.choices(choices, weights)[0]
         return Call(RUN, name, (run, *given))
 
@@ -102,7 +105,9 @@ class OnTheFloor(unittest.TestCase):
             how = {key: [kind for kind in HOW if one[kind]] for key, one in told.items()}
             out = {key for key, kinds_ in how.items() if not kinds_}
             self.assertEqual(len(told), len(run["otherwise"]))
-            self.assertEqual(ran | out, planned)
+            extra = {key for key, one in told.items() if one["extra"]}
+            self.assertEqual(ran | out, planned | extra)
+            self.assertFalse(planned & extra)
             self.assertFalse(ran & out)
             kinds.update(kind for kinds_ in how.values() for kind in kinds_ or ["out"])
             done = done_bouts(
@@ -148,9 +153,11 @@ class OnTheFloor(unittest.TestCase):
                 out = {self.key(one) for one in told if not any(one[kind] for kind in HOW)}
                 until = run["index"] + (share == 500 or self.counted(run))
                 done = [cue for cue in run["cues"][:until] if cue["kind"] == "work"]
-                self.assertEqual(planned - out, {self.key(cue) for cue in done})
+                extra = {self.key(one) for one in told if one["extra"]}
+                self.assertEqual(planned - out | extra, {self.key(cue) for cue in done})
                 self.assertEqual(back["otherwise"], run["otherwise"])
                 self.assertEqual(back["cues"], run["cues"])
+                self.assertFalse(out & extra)
         self.assertTrue(any(self.counted(run) for run in runs))
 
     def at_reps(self, run: dict[str, Any]) -> dict[str, Any]:
@@ -168,6 +175,29 @@ class OnTheFloor(unittest.TestCase):
         """Return whether reps of the running bout were counted."""
         now = self.key(run["cues"][run["index"]])
         return any(one["reps"] > 0 and self.key(one) == now for one in run["otherwise"])
+
+    def test_a_round_more_is_all_that_is_done_in_turn(self) -> None:
+        """Whatever takes turns with a movement comes once more with it, and nothing else does."""
+        several = 0
+        for member in self.facts.classes:
+            cues = plain(floor_cues(self.facts, member, member.design, member.clock))
+            work = [at for at, cue in enumerate(cues) if cue["kind"] == "work"]
+            run = called([Call(RUN, "begin", (cues, 0))])[0]
+            more = called([Call(AGAIN, "onceMore", (run | {"index": at},)) for at in work])
+            for at, after in zip(work, more, strict=True):
+                where: dict[int, list[int]] = {}
+                for number in work:
+                    if cues[number]["block"] == cues[at]["block"]:
+                        where.setdefault(cues[number]["place"], []).append(number)
+                ours = where[cues[at]["place"]]
+                last = max(cues[number]["round"] for number in ours)
+                turns = {p for p, own in where.items() if own[0] <= ours[-1] and ours[0] <= own[-1]}
+                added = after["otherwise"]
+                # Of one round nothing tells what takes turns: all of it is done again.
+                self.assertEqual({o["place"] for o in added}, turns if last > 1 else set(where))
+                self.assertEqual({one["round"] for one in added}, {last + 1})
+                several += len(turns) > 1
+        self.assertGreater(several, 0)
 
     def test_a_class_that_ran_out_is_recorded_as_it_was(self) -> None:
         """Only an end by hand cuts anything off."""

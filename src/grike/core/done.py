@@ -24,7 +24,8 @@ class Otherwise(NamedTuple):
 
     ``instead``: the movement that was done in its place; ``more``: seconds that it lasted longer;
     ``reps``: how many were done, 0 where that is as planned; ``load``: steps heavier, below 0
-    lighter. With none of them it was left out.
+    lighter; ``extra``: it was not planned, and took so many seconds. With none of them it was left
+    out.
     """
 
     block: int
@@ -36,11 +37,12 @@ class Otherwise(NamedTuple):
     more: int = 0
     reps: int = 0
     load: int = 0
+    extra: int = 0
 
     @property
     def left_out(self) -> bool:
         """Whether nothing was done in its place."""
-        return not (self.instead or self.more or self.reps or self.load)
+        return not (self.instead or self.more or self.reps or self.load or self.extra)
 
 
 class Complaint(NamedTuple):
@@ -55,7 +57,8 @@ def require_possible(otherwise: Sequence[Otherwise], complaints: Sequence[Compla
     if len(otherwise) > MOST_BOUTS or len(complaints) > MOST_COMPLAINTS:
         raise InvalidInput("More differed than a class has.", fix="Record what differed.")
     for one in otherwise:
-        within = 0 <= one.more <= MOST_SECONDS and 0 <= one.reps <= MOST_REPS
+        seconds = (one.more, one.extra)
+        within = all(0 <= own <= MOST_SECONDS for own in seconds) and 0 <= one.reps <= MOST_REPS
         if min(one.block, one.place, one.round) < 0 or not within or abs(one.load) > MOST_STEPS:
             raise InvalidInput(
                 f"{one.movement_id or 'A bout'} cannot have been done like that.",
@@ -70,10 +73,12 @@ def require_possible(otherwise: Sequence[Otherwise], complaints: Sequence[Compla
 def done_bouts(
     bouts: Iterable[Bout], otherwise: Collection[Otherwise], library: Library
 ) -> list[Bout]:
-    """Return the bouts as they were done. What names a bout that is not there changes nothing.
+    """Return the bouts as they were done, those that were added last.
 
-    Of a bout that changes sides in its middle one half may be left out: half of it was done then.
+    What names a bout of no place that there is changes nothing. Of a bout that changes sides in its
+    middle one half may be left out: half of it was done then.
     """
+    bouts = list(bouts)
     known = {one[:4]: one for one in otherwise}
     out: list[Bout] = []
     for bout in bouts:
@@ -86,7 +91,18 @@ def done_bouts(
         left = len(halves) - sum(one.left_out for one in told)
         if left:
             out.append(_changed(bout, left, len(halves), told=told, library=library))
+    like = {(bout.block, bout.place): bout for bout in bouts}
+    for own in otherwise:
+        if own.extra and own[:2] in like:
+            out.append(_changed(_added(own, like[own[:2]]), 1, 1, told=[own], library=library))
     return out
+
+
+def _added(own: Otherwise, like: Bout) -> Bout:
+    """Return a bout that was not planned, like the last one of its place."""
+    half = like.side is Side.SPLIT and own.side is not Side.SPLIT
+    reps = like.reps and like.reps // (1 + half)
+    return like._replace(round=own.round, side=own.side, seconds=own.extra, reps=reps)
 
 
 def _changed(
@@ -112,6 +128,8 @@ def _changed(
 
 def _how(own: Sequence[Otherwise]) -> Iterator[str]:
     """Yield how the bouts of one movement were done, where that differed."""
+    if extra := sum(one.extra > 0 for one in own):
+        yield "once more" if extra == 1 else f"{extra} times more"
     if more := sum(one.more for one in own):
         yield f"{more} s longer"
     if counts := [str(one.reps) for one in own if one.reps]:

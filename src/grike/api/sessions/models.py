@@ -49,7 +49,8 @@ class OtherwiseModel(Model):
     """A bout, or a side of it, that was not done as planned.
 
     ``instead``: what was done in its place; ``more``: seconds longer; ``reps``: how many, 0 for as
-    planned; ``load``: steps heavier or lighter; with none of them: left out.
+    planned; ``load``: steps heavier or lighter; ``extra``: seconds of one that was added; with
+    none of them: left out.
     """
 
     block: int = Field(ge=0, le=100)
@@ -61,6 +62,7 @@ class OtherwiseModel(Model):
     more: int = Field(0, ge=0, le=MOST_SECONDS)
     reps: int = Field(0, ge=0, le=MOST_REPS)
     load: int = Field(0, ge=-MOST_STEPS, le=MOST_STEPS)
+    extra: int = Field(0, ge=0, le=MOST_SECONDS)
 
 
 class ComplaintModel(Model):

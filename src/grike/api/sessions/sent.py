@@ -29,7 +29,18 @@ def record_of(body: RecordModel, before: SessionRecord | None = None) -> Session
     """
     marks = [Mark(m.kind, m.took, m.planned, m.movement) for m in body.marks or ()]
     otherwise = [
-        Otherwise(o.block, o.place, o.round, o.side, o.movement, o.instead, o.more, o.reps, o.load)
+        Otherwise(
+            o.block,
+            o.place,
+            o.round,
+            o.side,
+            o.movement,
+            o.instead,
+            o.more,
+            o.reps,
+            o.load,
+            o.extra,
+        )
         for o in body.otherwise or ()
     ]
     complaints = [Complaint(c.joint, c.movement) for c in body.complaints or ()]

@@ -61,6 +61,9 @@ export function Differs({ detail, teaching, run, name, signals, pulse, room, onL
           <Button size="lg" variant="outline" disabled={!more} onClick={does(teaching.lastRound)}>
             Last round now
           </Button>
+          <Button size="lg" variant="outline" onClick={does(teaching.onceMore)}>
+            One more round
+          </Button>
           <Button size="lg" variant="outline" disabled={run.cues[run.index]?.kind !== 'work'} onClick={teaching.longer}>
             10 s longer
           </Button>

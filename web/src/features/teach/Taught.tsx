@@ -86,6 +86,7 @@ function howWords(one: Run['otherwise'][number], name: (movement: string) => str
   const movement = name(one.instead || one.movement);
   const how = [
     one.instead ? `${movement} instead of ${name(one.movement)}` : '',
+    one.extra ? `${movement} once more` : '',
     one.more ? `${movement} longer` : '',
     one.reps ? `${movement}: ${one.reps} reps` : '',
     one.load ? `${movement} ${one.load > 0 ? 'heavier' : 'lighter'}` : '',

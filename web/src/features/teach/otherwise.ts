@@ -7,28 +7,33 @@ type Otherwise = Schemas['OtherwiseModel'];
 export const sameBout = (one: Otherwise, cue: Cue): boolean =>
   one.block === cue.block && one.place === cue.place && one.round === cue.round && one.side === cue.side;
 
-type How = Partial<Pick<Otherwise, 'instead' | 'more' | 'reps' | 'load'>>;
-const AS_PLANNED = { instead: '', more: 0, reps: 0, load: 0 };
+type How = Partial<Pick<Otherwise, 'instead' | 'more' | 'reps' | 'load' | 'extra'>>;
+const AS_PLANNED = { instead: '', more: 0, reps: 0, load: 0, extra: 0 };
 
 /** Whether nothing was done of a bout. */
-export const leftOut = (one: Otherwise): boolean => !(one.instead || one.more || one.reps || one.load);
+export const leftOut = (one: Otherwise): boolean => !(one.instead || one.more || one.reps || one.load || one.extra);
+
+const differs = ({ instead, more, reps, load, extra }: Otherwise): How => ({ instead, more, reps, load, extra });
 
 /** Note how bouts were otherwise, besides what was said of them before; null: they were left out. */
-export function noted(run: Run, cues: Cue[], how: How | null): Otherwise[] {
+export function noted(run: Run, all: Cue[], how: How | null): Otherwise[] {
+  const before = (cue: Cue) => run.otherwise.find((one) => sameBout(one, cue));
+  // One that was added and is left out after all was never planned, and is not told.
+  const cues = how ? all : all.filter((cue) => !before(cue)?.extra);
   const told = cues.map((cue) => {
-    const before = run.otherwise.find((one) => sameBout(one, cue));
+    const known = before(cue);
     return {
       block: cue.block,
       place: cue.place ?? 0,
       round: cue.round ?? 0,
       side: cue.side ?? ('both' as const),
-      movement: before?.movement ?? cue.movement ?? '',
+      movement: known?.movement ?? cue.movement ?? '',
       ...AS_PLANNED,
-      ...(how && before && { instead: before.instead, more: before.more, reps: before.reps, load: before.load }),
+      ...(how && known && { ...AS_PLANNED, ...differs(known) }),
       ...how,
     };
   });
-  return [...run.otherwise.filter((one) => !cues.some((cue) => sameBout(one, cue))), ...told];
+  return [...run.otherwise.filter((one) => !all.some((cue) => sameBout(one, cue))), ...told];
 }
 
 /** The share of a bout that has to be behind when a class is ended by hand, to count as done. */

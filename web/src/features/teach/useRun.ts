@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { z } from 'zod/mini';
 
+import { onceMore } from './again';
 import * as acts from './run';
 import type { Cue, Run } from './run';
 import type { Schemas } from '~/shared/http/client';
@@ -76,6 +77,7 @@ export function useRun(key: string, cues: Cue[]) {
     reopen: set(acts.reopen),
     leaveOut: noted(acts.leaveOut),
     lastRound: noted(acts.lastRound),
+    onceMore: noted(onceMore),
     longer: noted((old) => acts.longer(old, 10)),
     instead: (movement: string) => noted((old) => acts.instead(old, movement))(),
     counted: (reps: number) => set((old) => acts.counted(old, reps))(),

@@ -4898,11 +4898,17 @@ export interface components {
          * @description A bout, or a side of it, that was not done as planned.
          *
          *     ``instead``: what was done in its place; ``more``: seconds longer; ``reps``: how many, 0 for as
-         *     planned; ``load``: steps heavier or lighter; with none of them: left out.
+         *     planned; ``load``: steps heavier or lighter; ``extra``: seconds of one that was added; with
+         *     none of them: left out.
          */
         OtherwiseModel: {
             /** Block */
             block: number;
+            /**
+             * Extra
+             * @default 0
+             */
+            extra: number;
             /**
              * Instead
              * @default
