@@ -6,7 +6,9 @@ import re
 import time
 import unittest
 from concurrent.futures import ThreadPoolExecutor
+from dataclasses import replace
 from typing import Any
+from unittest import mock
 
 import pyotp
 from fastapi.testclient import TestClient
@@ -14,7 +16,9 @@ from httpx2 import Response
 
 from grike.api import auditing, passwords
 from grike.api.security import COOKIE
+from grike.api.serve import config_from
 from grike.api.sign_in import signing
+from grike.api.state import Config
 from grike.core.errors import InvalidInput
 from grike.store import calendar_links, people
 from tests.api.base import PASSWORD, WithApplication, _hash
@@ -119,7 +123,7 @@ class LetIn(House):
         self.assertEqual(other.get("/api/me").status_code, 401)
         self.assertEqual(other.get(f"/api/calendars/{calendar}.ics").status_code, 404)
         self.assertEqual(self.attempt("ivo").status_code, 401)
-        names = [one["name"] for one in self.client.get("/api/people").json()]
+        names = [one["name"] for one in self.client.get("/api/house/people").json()]
         self.assertEqual(names, ["Dora Director", "Olga Owner"])
         self.assertEqual(self.post(f"/api/house/people/{ivo}/link").status_code, 409)
         back = self.post(f"/api/house/people/{ivo}/return").json()
@@ -224,6 +228,23 @@ class Account(House):
         off = self.post("/api/me/two-factor/off", {"password": PASSWORD})
         self.assertEqual(off.status_code, 204)
         self.assertEqual(self.attempt("olga").status_code, 200)
+
+    def test_owners_who_must_have_a_second_factor(self) -> None:
+        """Where the house asks it, an owner without one does only what directors do."""
+        config = config_from({"GRIKE_DATABASE_URL": "mysql://x", "GRIKE_OWNERS_CODES": "1"})
+        self.assertTrue(config.owners_codes)
+        self.assertFalse(Config("mysql://x").owners_codes)
+        strict = replace(self.app.state.grike.config, owners_codes=True)
+        with mock.patch.object(self.app.state.grike, "config", strict):
+            refused = self.client.get("/api/house/people")
+            self.assertEqual((refused.status_code, refused.json()["code"]), (403, "not-allowed"))
+            self.assertIn("second factor", refused.json()["title"])
+            self.assertEqual(self.client.get("/api/series").status_code, 200)
+            begun = self.post("/api/me/two-factor", {"password": PASSWORD}).json()
+            code = pyotp.TOTP(begun["secret"]).now()
+            confirmed = self.post("/api/me/two-factor/confirm", {"code": code})
+            self.assertEqual(confirmed.status_code, 204)
+            self.assertEqual(self.client.get("/api/house/people").status_code, 200)
 
     def test_codes_of_the_standard(self) -> None:
         """The last six digits of the values of RFC 6238, appendix B (SHA-1, from memory)."""

@@ -115,10 +115,18 @@ def director(person: SignedIn) -> Person:
 Director = Annotated[Person, Depends(director)]
 
 
-def owner(person: SignedIn) -> Person:
-    """Return the owner who is signed in. Raises NotAllowed for anybody else."""
+def owner(person: SignedIn, state: StateOf) -> Person:
+    """Return the owner who is signed in. Raises NotAllowed for anybody else.
+
+    Where the house asks it, one without a second factor is let in only once there is one.
+    """
     if not person.owns:
         raise NotAllowed("Only an owner of the house may do this.", fix="Ask an owner.")
+    if state.config.owners_codes and not person.two_factor:
+        raise NotAllowed(
+            "Here owners need a second factor for this.",
+            fix="Set one up on the page behind your name; it takes a minute and a phone.",
+        )
     return person
 
 

@@ -39,6 +39,8 @@ class Config:
     secure_cookie: bool = False
     sessions: Limits = field(default_factory=Limits)
     library_version: str = "1"
+    #: Whether owners without a second factor may do no more than directors.
+    owners_codes: bool = False
     #: The address of a Dask scheduler, tls://host:port; "": plan on this machine. And the folder
     #: of the keys with which it is reached.
     scheduler: str = ""
