@@ -269,7 +269,7 @@ class WithoutNetwork(OnThePhone):
         self.driver.execute_script("window.dispatchEvent(new Event('online'))")
         self.see_text("recorded meanwhile by Ivo Instructor: 52 min, effort 9")
         self.assertEqual(self.record().effort, 9)
-        self.press("Keep it in its place")
+        self.press("Keep mine in its place")
         self.see_text("The record that waited was sent")
         self.assertEqual(self.record().effort, 6)
 

@@ -42,7 +42,7 @@ export function Outbox({ person }: { person: string }) {
             </Text>
             {one.overtaken && !one.cover && (
               <Button size="sm" variant="outline" onClick={() => keep.mutate(one)}>
-                Keep it in its place
+                Keep mine in its place
               </Button>
             )}
             <Button size="sm" variant="outline" onClick={() => throwAway(one.id)}>
