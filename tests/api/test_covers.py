@@ -76,6 +76,20 @@ class Covers(WithApplication):
         self.assertIn(("Jo Passing", "record covered"), [(r["name"], r["act"]) for r in lines])
         self.assertNotIn(self.token, str(lines))
 
+    def test_a_record_of_the_house_is_not_written_over(self) -> None:
+        """Corrected by a director meanwhile: the link is refused, and not told what it was."""
+        self.assertEqual(self.record(over=None).status_code, 201)
+        (session,) = self.client.get(f"/api{self.one}").json()["sessions"]
+        corrected = {"minutes": 51, "effort": 9, "over": session["kept_at"]}
+        path = f"/api/sessions/{session['id']}/record"
+        answer = self.client.put(path, json=corrected, headers=self.csrf)
+        self.assertEqual(answer.status_code, 200, answer.text)
+        self.client.cookies.clear()
+        late = self.record(over=None, minutes=40)
+        self.assertEqual(late.status_code, 409)
+        self.assertNotIn("51", late.json()["title"])
+        self.assertNotIn("Dora", late.text)
+
     def test_it_ends(self) -> None:
         """Revoked, expired, or its class taken off: nothing is opened, and it says which."""
         another = self.post(self.links).json()["path"].removeprefix("/cover/")

@@ -31,7 +31,11 @@ RECORD = SessionRecord(
     14,
     "Two came late; “tired” — ça va",
     (Mark("rest_factor", 33.25, 30, ""),),
-    (Otherwise(2, 0, 1, Side.LEFT, "squat", "", 10), Otherwise(2, 1, 1, Side.BOTH, "dead-bug")),
+    (
+        Otherwise(2, 0, 1, Side.LEFT, "squat", "", 10),
+        Otherwise(2, 1, 1, Side.BOTH, "dead-bug"),
+        Otherwise(2, 1, 4, Side.BOTH, "dead-bug", extra=40),
+    ),
     (Complaint(Joint.KNEE, "squat"),),
 )
 EVERYTHING = ("people_group", "movement", "class_template", "class_shape")

@@ -23,8 +23,10 @@ def keep(connection: Connection, session_id: int, body: RecordModel, person_id: 
         return
     overtaken = "over" in body.model_fields_set and body.over != session.kept_at
     if before is not None and overtaken:
+        # A link shows its own class, and nothing of who else was there.
+        words = _words(session, before) if person_id is not None else ""
         raise Conflict(
-            f"This class was recorded meanwhile{_words(session, before)}.",
+            f"This class was recorded meanwhile{words}.",
             fix="Look at that record; keep yours in its place only if it is the right one.",
         )
     sessions.put_record(connection, session_id, record, person_id)
