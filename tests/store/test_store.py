@@ -13,7 +13,7 @@ from typing import Any
 
 from grike.core.errors import Conflict, NotFound, Unavailable
 from grike.core.kit import Kit, Room
-from grike.core.record import SessionRecord
+from grike.core.record import Mark, SessionRecord
 from grike.core.series import PlannedClass, SeriesPlan
 from grike.store import (
     changes,
@@ -365,6 +365,21 @@ class Series(WithDatabase):
             self.assertEqual(series.lines(connection), [])
         with self.assertRaises(NotFound):
             self.there()
+
+    def test_a_session_that_is_held_is_read_as_it_is(self) -> None:
+        """What another wrote since one first looked is seen once the session is held."""
+        self.save("squat", "First")
+        with self.database.transaction() as connection:
+            design_id = series.get(connection, self.series_id).designs[0]
+            at = dt.datetime(2026, 11, 30, 18)
+            own = sessions.add(connection, design_id, self.series_id, 0, at, None, None)
+        theirs = SessionRecord(44.0, marks=(Mark("other_side_seconds", 3.0, 2.0),))
+        with self.database.transaction() as connection:
+            self.assertIsNone(sessions.get(connection, own).record)
+            with self.database.transaction() as other:
+                sessions.put_record(other, own, theirs, None)
+            held = sessions.lock(connection, own)
+            self.assertEqual(sessions.record_with_marks(connection, held), theirs)
 
     def test_the_bin_gives_back_everything_and_keeps_records_for_ever(self) -> None:
         """Restored: classes, history, records. Let go of after its days: the records stay."""

@@ -8,20 +8,23 @@ import unittest
 from collections import Counter
 from typing import Any
 
+from grike.api.classes.views import blocks_of
 from grike.api.floor.cues import floor_cues, steps_of
 from grike.core.advice.shorten import origins, shorter_and_shorter
 from grike.core.bouts import Bout, Side
 from grike.core.clock import class_clock
 from grike.core.done import Otherwise, done_bouts
+from grike.core.formats import Superset
+from grike.core.formats.parameters import CircuitOrder
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.planner import Problem, plan
 from grike.core.rules import Facts
 from grike.exchange.library import shipped_library
-from tests.builders import FULL, a_plan
-from tests.web.node import Call, called
+from tests.builders import FULL, a_class, a_plan, circuit, work
+from tests.web.node import SAME, Call, called
 
 RUN, OTHERWISE = "features/teach/run", "features/teach/otherwise"
-AGAIN = "features/teach/again"
+AGAIN, STATIONS = "features/teach/again", "features/teach/stations"
 LIBRARY = shipped_library()
 #: How a bout may differ, in the order of the record.
 HOW = ("instead", "more", "reps", "load", "extra")
@@ -197,6 +200,34 @@ class OnTheFloor(unittest.TestCase):
                 self.assertEqual({o["place"] for o in added}, turns if last > 1 else set(where))
                 self.assertEqual({one["round"] for one in added}, {last + 1})
                 several += len(turns) > 1
+        self.assertGreater(several, 0)
+
+    def test_the_phone_has_the_stations_of_the_core(self) -> None:
+        """Whoever goes round sees what the desk says: in rounds, all sets in a row, in pairs."""
+        several = 0
+        for fmt in (
+            circuit(2),
+            circuit(3, order=CircuitOrder.STATIONS),
+            Superset(3, 20, 40, work_seconds=30),
+        ):
+            ids = ("squat", "staggered-bridge", "dead-bug", "push-up")
+            made = a_plan(a_class(work(fmt, *ids, stations=True)), heads=14)
+            facts = Facts(made, LIBRARY)
+            member = facts.classes[0]
+            (block,) = blocks_of(facts, member, member.clock)
+            cues = plain(floor_cues(facts, member, member.design, member.clock))
+            at_work = [cue for cue in cues if cue["kind"] == "work"]
+            run = called([Call(RUN, "begin", (cues, 0))])[0]
+            places = called([Call(STATIONS, "stationBouts", (run, cue)) for cue in at_work])
+            views = called([Call(STATIONS, "stationViews", (own, SAME, SAME)) for own in places])
+            told = [
+                (", ".join(one.movements), one.side.value if one.side is not None else "")
+                for one in block.stations
+            ]
+            for view in views:
+                self.assertEqual([(one["name"], one["side"]) for one in view], told)
+            self.assertEqual({cue["station"] for cue in at_work}, set(range(len(told))))
+            several += any(side for _, side in told)
         self.assertGreater(several, 0)
 
     def test_a_class_that_ran_out_is_recorded_as_it_was(self) -> None:

@@ -13,8 +13,10 @@ from grike.core.design import ClassDesign
 from grike.core.done import done_bouts
 from grike.core.exact import exact_sum
 from grike.core.expansion import steps
+from grike.core.judging.figures import plain, sets_words
 from grike.core.library import Library
 from grike.core.load import acute_to_chronic, monotony, strain
+from grike.core.movement import Movement
 from grike.core.purpose import Purpose
 from grike.core.record import SessionRecord
 from grike.core.sides import side_ledger
@@ -102,6 +104,30 @@ def work_done(one: Taught, library: Library) -> tuple[list[Bout], list[Bout]]:
     """Return the work of a class as it was planned and as it was done."""
     planned = _work(one.design, library)
     return planned, done_bouts(planned, one.record.otherwise, library)
+
+
+def came_short(movement: Movement, planned: Sequence[Bout], done: Sequence[Bout]) -> str:
+    """Return in words by how much a movement came short in sets, or in reps; "" where it did not.
+
+    "2 of 3 sets", "26 of 30 reps".
+    """
+    nothing = Fraction(0)
+    wanted, reached = (sets_by_movement(bouts).get(movement, nothing) for bouts in (planned, done))
+    if reached < wanted:
+        return f"{plain(reached)} of {sets_words(wanted)}"
+    reps, did = (
+        sum(bout.reps or 0 for bout in bouts if bout.movement is movement)
+        for bouts in (planned, done)
+    )
+    return f"{did} of {reps} reps" if did < reps else ""
+
+
+def reached(one: Taught, movement: Movement, library: Library) -> str | None:
+    """Return what was done of a movement, "" for all of it; None where it was not planned."""
+    planned, done = work_done(one, library)
+    if not any(bout.movement.id == movement.id for bout in planned):
+        return None
+    return came_short(movement, planned, done)
 
 
 def muscles_of(one: Taught, library: Library) -> dict[Muscle, tuple[Fraction, Fraction]]:

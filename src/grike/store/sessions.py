@@ -30,6 +30,8 @@ OF_DAY = f"{_COLUMNS} WHERE session.series_id = %s AND session.day = %s ORDER BY
 OF_SERIES = f"{_COLUMNS} WHERE session.series_id = %s ORDER BY starts_at, session.id"
 ONE = f"{_COLUMNS} WHERE session.id = %s"
 LOCK = "SELECT id FROM session WHERE id = %s FOR UPDATE"
+#: A plain read would show what was there when the transaction first read anything.
+AS_IT_IS = f"{ONE} LOCK IN SHARE MODE"
 REMOVE = "DELETE FROM session WHERE id = %s"
 PUT_RECORD = """
     INSERT INTO session_record (session_id, minutes, effort, heads, note, pulse, done, recorded_by)
@@ -52,7 +54,7 @@ MARKS_OF_SERIES = """
     WHERE session.series_id = %s ORDER BY session_mark.session_id, session_mark.number"""
 MARKS_OF_SESSION = """
     SELECT kind, took, planned, movement_id FROM session_mark WHERE session_id = %s
-    ORDER BY number"""
+    ORDER BY number LOCK IN SHARE MODE"""
 MINE = f"""{_COLUMNS} JOIN series ON series.id = session.series_id
     WHERE session.instructor_id = %s AND series.deleted_at IS NULL
     AND session.starts_at >= %s ORDER BY session.starts_at, session.id LIMIT %s"""
@@ -152,16 +154,20 @@ def of_person(
 
 def get(connection: Connection, session_id: int) -> Session:
     """Return one session. Raises NotFound."""
-    found = _sessions(connection.rows(ONE, (session_id,)))
+    return _one(connection, ONE, session_id)
+
+
+def _one(connection: Connection, query: str, session_id: int) -> Session:
+    found = _sessions(connection.rows(query, (session_id,)))
     if not found:
         raise NotFound("There is no such session.", fix="Load the page again.")
     return found[0]
 
 
 def lock(connection: Connection, session_id: int) -> Session:
-    """Return one session as it is until the transaction ends. Raises NotFound."""
+    """Return one session as it is by now, and until the transaction ends. Raises NotFound."""
     connection.row(LOCK, (session_id,))
-    return get(connection, session_id)
+    return _one(connection, AS_IT_IS, session_id)
 
 
 def remove(connection: Connection, session_id: int) -> None:

@@ -10,25 +10,17 @@ from grike.api.returning.models import ReturningModel, TimeModel
 from grike.api.security import SignedIn, StateOf
 from grike.api.sessions.taught import taught_of
 from grike.api.turns import COSTLY
-from grike.core.advice.following.anchors import came_short
 from grike.core.advice.returning import Returning, returning
-from grike.core.done_weeks import Taught, work_done
+from grike.core.done_weeks import Taught, reached
 from grike.core.library import Library
-from grike.core.movement import Movement
 
 router = APIRouter(prefix="/api/series/{series_id}/returning", tags=["returning"])
 
 
-def _reached(movement: Movement, taught: Taught | None, library: Library) -> str | None:
-    if taught is None:
-        return None
-    planned, done = work_done(taught, library)
-    # A class that was edited after it was taught may hold what nobody was asked for.
-    known = any(bout.movement is movement for bout in planned)
-    return came_short(movement, planned, done) if known else None
-
-
 def _model(one: Returning, taught: Mapping[int, Taught], library: Library) -> ReturningModel:
+    def done(day: int) -> str | None:
+        return reached(taught[day], one.movement, library) if day in taught else None
+
     return ReturningModel(
         movement=one.movement.id,
         name=one.movement.name,
@@ -39,7 +31,7 @@ def _model(one: Returning, taught: Mapping[int, Taught], library: Library) -> Re
                 week=time.slot.week,
                 dose=time.dose,
                 added=", ".join(time.added),
-                reached=_reached(one.movement, taught.get(time.slot.day), library),
+                reached=done(time.slot.day),
             )
             for time in one.times
         ],

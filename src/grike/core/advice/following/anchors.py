@@ -2,21 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator
 from dataclasses import replace
-from fractions import Fraction
 from typing import NamedTuple
 
 from grike.core.advice.fixes.base import Edit
 from grike.core.advice.following.base import Because, Past, Proposal, Unmet, key_of
-from grike.core.bouts import Bout
 from grike.core.design import ClassDesign
-from grike.core.done_weeks import work_done
+from grike.core.done_weeks import came_short, work_done
 from grike.core.editing import with_item
 from grike.core.item import Item
 from grike.core.judging.class_facts import ClassFacts
-from grike.core.judging.figures import plain, sets_words
-from grike.core.movement import Movement
 from grike.core.progression import Asked, asked
 from grike.core.rules.d7_carrying import asked_of, carried_from, work_items
 from grike.core.volume import sets_by_movement
@@ -55,22 +51,6 @@ def anchors(past: Past) -> Iterator[Proposal | Unmet]:
                 yield Unmet(Because.ANCHOR, f"{what} Asking for it again would break a must.")
             else:
                 yield Proposal((key,), Because.ANCHOR, what, fix)
-
-
-def came_short(movement: Movement, planned: Sequence[Bout], done: Sequence[Bout]) -> str:
-    """Return in words by how much a movement came short in sets, or in reps; "" where it did not.
-
-    "2 of 3 sets", "26 of 30 reps".
-    """
-    nothing = Fraction(0)
-    wanted, reached = (sets_by_movement(bouts).get(movement, nothing) for bouts in (planned, done))
-    if reached < wanted:
-        return f"{plain(reached)} of {sets_words(wanted)}"
-    reps, did = (
-        sum(bout.reps or 0 for bout in bouts if bout.movement is movement)
-        for bouts in (planned, done)
-    )
-    return f"{did} of {reps} reps" if did < reps else ""
 
 
 def _chain(past: Past, day: int, movement_id: str) -> list[ClassFacts]:
