@@ -5,6 +5,7 @@ from __future__ import annotations
 import datetime as dt
 from dataclasses import dataclass, replace
 from pathlib import Path
+from typing import NamedTuple
 
 from grike.api.app import prepare
 from grike.api.passwords import hash_password
@@ -23,6 +24,7 @@ from grike.core.planner import Problem, Settings, plan
 from grike.core.purpose import Purpose
 from grike.core.record import Mark, SessionRecord, measures
 from grike.core.rules import Facts
+from grike.core.seasons import next_season
 from grike.core.series import SeriesPlan, SeriesShape
 from grike.core.sheet import RuleSheet
 from grike.core.wishes import Member, Wishes
@@ -67,13 +69,18 @@ HALL = Room(
 
 @dataclass(frozen=True, slots=True)
 class DemoSeries:
-    """One series of the demo, with the hour at which it is taught, by whom, and its tags."""
+    """One series of the demo, with the hour at which it is taught, by whom, and its tags.
+
+    ``before``: the name of the season before it; "" where it is the first one of its group.
+    """
 
     shape: SeriesShape
     sheet: RuleSheet
     hour: int
     instructors: tuple[int, ...]
     tags: tuple[str, ...]
+    before: str = ""
+    heads: int = 12
 
 
 def demo_series(monday: dt.date) -> tuple[DemoSeries, ...]:
@@ -93,7 +100,7 @@ def demo_series(monday: dt.date) -> tuple[DemoSeries, ...]:
     # Twice a week, a gap of three classes would mean that nothing comes back for two weeks.
     often = lifts.with_line("D4", numbers={"gap": 1})
     return (
-        DemoSeries(crew, lifts, 18, (2, 3, 4), ("rowers", "winter")),
+        DemoSeries(crew, lifts, 18, (2, 3, 4), ("rowers", "winter"), "Autumn crew strength"),
         DemoSeries(gentle, often, 10, (5,), ("morning",)),
     )
 
@@ -108,13 +115,21 @@ def keep_groups(connection: Connection) -> None:
         groups.add(connection, group)
 
 
+class House(NamedTuple):
+    """Whom the demo has, in which room they teach, and what day it is."""
+
+    people: list[int]
+    room: int
+    today: dt.date
+
+
 def fill(connection: Connection, library: Library, today: dt.date) -> None:
     """Put people, the hall and planned series into an empty database."""
     ids = [
         people.add(connection, name, sign_in, role, hash_password(password))
         for name, sign_in, role, password in PEOPLE
     ]
-    room_id = rooms.add(connection, HALL)
+    house = House(ids, rooms.add(connection, HALL), today)
     keep_groups(connection)
     monday = today - dt.timedelta(days=today.weekday() + 7)
     for number, entry in enumerate(reversed(demo_series(monday))):
@@ -129,23 +144,44 @@ def fill(connection: Connection, library: Library, today: dt.date) -> None:
         changes.save(
             connection, stored, result.plan.classes, "Plan the series", ids[0], result.certificate()
         )
-        stored = series.get(connection, series_id)
-        for place, planned in enumerate(stored.plan.classes):
-            teacher = ids[entry.instructors[place % len(entry.instructors)]]
-            at = dt.datetime.combine(planned.slot.date, dt.time(entry.hour))
-            index = planned.slot.index
-            design_id = stored.designs[index]
-            session_id = sessions.add(
-                connection, design_id, series_id, planned.slot.day, at, room_id, teacher
-            )
-            if planned.slot.date < today:
-                record = taught(result.plan, index, library, teacher)
-                sessions.put_record(connection, session_id, record, teacher)
+        teach(connection, library, house, entry, series_id)
+        if entry.before:
+            the_season_before(connection, library, house, entry, series_id)
 
 
-def taught(plan_: SeriesPlan, slot: int, library: Library, teacher: int) -> SessionRecord:
+def the_season_before(
+    connection: Connection, library: Library, house: House, entry: DemoSeries, series_id: int
+) -> None:
+    """Keep the season before a series, in the archive: the same classes, taught to fewer people."""
+    now = series.get(connection, series_id).plan
+    start = now.shape.start - dt.timedelta(weeks=now.shape.weeks + 1)
+    before = next_season(now, entry.before, start, classes=True)
+    earlier = series.add(connection, before, house.people[0], series_id)
+    stored = series.get(connection, earlier)
+    changes.save(connection, stored, before.classes, "Plan the series", house.people[0])
+    series.shelve(connection, earlier, entry.tags, archived=True)
+    teach(connection, library, house, replace(entry, heads=entry.heads - 2), earlier)
+
+
+def teach(
+    connection: Connection, library: Library, house: House, entry: DemoSeries, series_id: int
+) -> None:
+    """Put everybody down for the classes of a series, and record those that are over."""
+    stored = series.get(connection, series_id)
+    for place, member in enumerate(Facts(stored.plan, library).classes):
+        slot = member.slot
+        teacher = house.people[entry.instructors[place % len(entry.instructors)]]
+        at = dt.datetime.combine(slot.date, dt.time(entry.hour))
+        design = stored.designs[slot.index]
+        session = sessions.add(connection, design, series_id, slot.day, at, house.room, teacher)
+        if slot.date < house.today:
+            record = taught(member, library, teacher, entry.heads)
+            sessions.put_record(connection, session, record, teacher)
+
+
+def taught(member: ClassFacts, library: Library, teacher: int, heads: int) -> SessionRecord:
     """Return an invented record: one instructor gets people to the floor slowly, one shows long."""
-    member = next(m for m in Facts(plan_, library).classes if m.slot.index == slot)
+    slot = member.slot.index
     slow = {"to_floor_seconds": 1.6, "to_standing_seconds": 1.5} if teacher % 2 else {}
     long = {} if teacher % 2 else {"show_first_today_seconds": 1.4, "show_new_seconds": 1.3}
     # Rests and breathers run over as they usually do.
@@ -158,7 +194,7 @@ def taught(plan_: SeriesPlan, slot: int, library: Library, teacher: int) -> Sess
     )
     late = sum(mark.took - mark.planned for mark in marks)
     minutes = round((member.clock.real_seconds + late) / 60, 1)
-    record = SessionRecord(minutes, 5 + slot % 3, 12 + slot % 4, "", marks)
+    record = SessionRecord(minutes, 5 + slot % 3, heads + slot % 4, "", marks)
     return differed(member, record) if slot % 3 == 1 else record
 
 

@@ -22,11 +22,11 @@ class WithSeries(WithApplication):
         answer: Response = self.client.put(path, json=body, headers=self.csrf)
         return answer
 
-    def a_record(self, took: float) -> int:
+    def a_record(self, took: float, path: str = "", **more: Any) -> int:
         starts = {"starts_at": "2026-11-30T18:00:00", "instructor": None}
-        session: int = self.post(f"{self.path}/classes/0/sessions", starts).json()["id"]
+        session: int = self.post(f"{path or self.path}/classes/0/sessions", starts).json()["id"]
         mark = {"kind": "show_new_seconds", "took": took}
-        record = {"minutes": 46, "marks": [mark]}
+        record = {"minutes": 46, "marks": [mark], **more}
         self.assertEqual(self.put(f"/api/sessions/{session}/record", record).status_code, 200)
         return session
 
@@ -79,6 +79,29 @@ class Shelf(WithSeries):
         theirs = self.client.get(f"/api/series/{made.json()['id']}/pace").json()
         self.assertEqual(ours["kinds"], theirs["kinds"])
         self.assertTrue(any(kind["sessions"] for kind in ours["kinds"]))
+
+    def test_the_seasons_of_a_group(self) -> None:
+        """Asked from either, both stand in order of their dates; another group's is not there."""
+        begun = self.post(
+            f"{self.path}/seasons", {"name": "Spring", "start": "2027-03-01", "classes": True}
+        )
+        spring = f"/api/series/{begun.json()['id']}"
+        self.a_record(30, path=f"/api/series/{self.a_series()}", heads=3)
+        self.a_record(30, path=spring, heads=14, effort=7)
+        self.assertEqual(len(self.client.get(f"{self.path}/done-by-season").json()), 1)
+        self.a_record(30, heads=12, effort=7)
+        found = self.client.get(f"{self.path}/done-by-season").json()
+        self.assertEqual(found, self.client.get(f"{spring}/done-by-season").json())
+        first, second = found
+        self.assertEqual(first["series"], self.series_id)
+        self.assertEqual((second["name"], second["heads"], second["planned"]), ("Spring", 14, 3))
+        self.assertEqual(first["since"], [])
+        self.assertEqual(second["since"][0], "2 more people a class")
+        (trend,) = self.client.get(f"{self.path}/done-by").json()["trends"]
+        for key in ("classes", "over", "share", "effort", "heads"):
+            self.assertEqual(trend[key], first[key])
+        self.client.delete(spring, headers=self.csrf)
+        self.assertEqual(len(self.client.get(f"{self.path}/done-by-season").json()), 1)
 
     def test_a_whole_series_from_a_file(self) -> None:
         """Looked at first, then made; over another it tells what it does and can be undone."""

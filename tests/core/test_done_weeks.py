@@ -2,21 +2,25 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import unittest
 from fractions import Fraction
 
 from grike.core.anatomy import Muscle
 from grike.core.bouts import Bout, Side
-from grike.core.done import Otherwise
-from grike.core.done_by import Teaching, taught_by_many, trends
+from grike.core.done import Complaint, Otherwise
+from grike.core.done_by import Teaching, Went, taught_by_many, trends
+from grike.core.done_seasons import Season, seasons_done, since
 from grike.core.done_weeks import Taught, acute_to_chronic_of, share_done, weeks_done
 from grike.core.expansion import steps
 from grike.core.formats import StraightSets
+from grike.core.movement import Joint
 from grike.core.record import SessionRecord
 from grike.exchange.library import shipped_library
 from tests.builders import a_class, work
 
 LIBRARY = shipped_library()
+SORE = (Complaint(Joint.KNEE), Complaint(Joint.WRIST), Complaint(Joint.KNEE))
 #: Squats and staggered bridges, three sets of ten; the bridges on each side.
 DESIGN = a_class(work(StraightSets(3, 30, 60, reps=10), "squat", "staggered-bridge"))
 
@@ -97,14 +101,55 @@ class ByInstructor(unittest.TestCase):
             Teaching(taught(2, *out, effort=None), 3, 1, "Bo", 45),
         ]
         ada, bo = trends(teachings, LIBRARY)
-        self.assertEqual((ada.who, ada.classes, ada.over, ada.share), ("Ada", 2, 5, 1))
-        self.assertEqual((ada.effort, ada.efforts), (7, {0: 6, 1: 8}))
-        self.assertEqual((bo.over, bo.effort, bo.heads, bo.efforts), (0, None, None, {}))
-        assert bo.share is not None
-        self.assertLess(bo.share, 1)
+        self.assertEqual((ada.who, ada.went), ("Ada", Went(2, 5, 1, 7, None)))
+        self.assertEqual(ada.efforts, {0: 6, 1: 8})
+        went = bo.went
+        self.assertEqual((went.over, went.effort, went.heads, bo.efforts), (0, None, None, {}))
+        assert went.share is not None
+        self.assertLess(went.share, 1)
 
     def test_one_design_taught_by_many(self) -> None:
         """Only the design that two have taught is compared."""
         one, other = Teaching(taught(0), 1, 1, "Ada", 40), Teaching(taught(2), 2, 1, "Bo", 40)
         alone = Teaching(taught(7), 3, 2, "Ada", 40)
         self.assertEqual(taught_by_many([one, alone, other]), [[one, other]])
+
+
+class BySeason(unittest.TestCase):
+    """Three sets of squats and three of bridges a side: a class has six sets, or three of them."""
+
+    def _season(self, number: int, month: int, *, heads: int | None, effort: float) -> Season:
+        days = (0, 2, 7)
+        records = [SessionRecord(45, effort, heads, complaints=SORE[n : n + 1]) for n in range(3)]
+        told = [Taught(day, DESIGN, own) for day, own in zip(days, records, strict=True)]
+        own = [Teaching(one, number, n, "Ada", 40) for n, one in enumerate(told)]
+        return Season(number, f"Season {number}", dt.date(2026, month, 5), {0: 2, 1: 2}, own)
+
+    def test_two_seasons_by_hand(self) -> None:
+        """Of week 2 one class of two is known: only week 1, twice 45 times 6 = 540, is a load."""
+        later = self._season(1, 10, heads=14, effort=6)
+        earlier = self._season(2, 1, heads=12, effort=7)
+        empty = Season(3, "Not begun", dt.date(2026, 12, 1), {0: 2}, ())
+        first, second = seasons_done([later, empty, earlier], LIBRARY)
+        self.assertEqual((first.season.series_id, second.season.series_id), (2, 1))
+        self.assertEqual(second.load, 540)
+        self.assertEqual([(w.week, w.load) for w in second.weeks], [(0, 540), (1, None)])
+        self.assertEqual(second.sore, {Joint.KNEE: 2, Joint.WRIST: 1})
+        self.assertEqual(second.sets, 6)
+        self.assertEqual(
+            since(first, second),
+            [
+                "2 more people a class",
+                "effort 1 lower",
+                "as many sets done a class",
+                "the load of a week 90 lower",
+            ],
+        )
+
+    def test_what_nobody_counted_is_not_compared(self) -> None:
+        """Without people in one of them nothing is said of people."""
+        before, now = seasons_done(
+            [self._season(1, 1, heads=None, effort=6), self._season(2, 2, heads=9, effort=6)],
+            LIBRARY,
+        )
+        self.assertFalse([words for words in since(before, now) if "people" in words])

@@ -40,19 +40,22 @@ from grike.core.planner.refill import refill
 from grike.core.planner.rolling import _week
 from grike.core.planner.run import Failure, Run, WeekAnswer, WeekTask
 from grike.core.planner.selection import training_of
+from grike.core.planner.shares import conditioning_share
 from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton
 from grike.core.planner.standing import variant_of
 from grike.core.planner.supply import Supply
 from grike.core.planner.variants import with_burst
+from grike.core.planner.variants.shaped import ShapedVariant
 from grike.core.planner.variants.time_cap import TimeCapVariant
 from grike.core.planner.variants.timed_circuit import CircuitVariant
 from grike.core.purpose import Purpose
 from grike.core.rows.row import Row
 from grike.core.rows.scope import Scope, WeekSteps
 from grike.core.rules import Facts, broken_musts, default_sheet, findings
-from grike.core.series import PlannedClass
+from grike.core.series import PlannedClass, SeriesPlan
 from grike.core.sheet import Mode
 from grike.core.volume import Yardstick
+from grike.exchange.shapes import shipped_shapes
 from tests.builders import FULL, a_class, a_library, a_movement, a_plan, circuit, only, work
 from tests.core.test_planner import LIBRARY, made
 from tests.core.test_planner_faults import AfterSomeCalls
@@ -173,6 +176,24 @@ class Fits(unittest.TestCase):
         fast = [a_movement(f"f{n}", pace=Pace.FAST) for n in range(5)]
         self.assertGreater(self.kinds([*calm, *fast], Focus.LOWER)["strength-pulse"], 0)
         self.assertEqual(self.kinds([*calm, *fast[:4]], Focus.LOWER)["strength-pulse"], 0)
+
+    def test_conditioning_needs_a_shape_that_takes_it(self) -> None:
+        """Steady pairs and a burst of a minute: only the burst is for the pulse, and it is short.
+
+        By hand: a minute of its own, the pairs not; all of the pairs besides would be the whole.
+        """
+        shape = replace(a_plan(room=FULL).shape, class_shapes=shipped_shapes())
+        sheet = default_sheet().with_line("C1", numbers={"share": 70})
+        grounds = Grounds(Problem(SeriesPlan(shape, sheet), LIBRARY))
+        fit = {grounds.variants[v].kind for f, _, v in grounds.fits if f is Focus.CONDITIONING}
+        self.assertIn("stations", fit)
+        self.assertNotIn("counted-pairs", fit)
+        shaped = (v for v in grounds.variants if isinstance(v, ShapedVariant))
+        pairs = next(v for v in shaped if v.shape_id == "counted-pairs")
+        rest = pairs.work_seconds() - 60
+        self.assertAlmostEqual(conditioning_share(pairs, {1: 1}), 60 / (60 + rest))
+        self.assertEqual(conditioning_share(pairs, {0: pairs.fitted[0].slots}), 1)
+        self.assertEqual(conditioning_share(pairs, {}), 0)
 
     def test_a_whole_body_class_needs_every_region(self) -> None:
         """Twelve squats and no push: no whole-body class; running counts for no region."""

@@ -49,7 +49,7 @@ from grike.api.reasons import routes as reasons
 from grike.api.returning import routes as coming_back
 from grike.api.series import routes as series
 from grike.api.series import shelf
-from grike.api.sessions import done, done_by, weeks
+from grike.api.sessions import done, done_by, seasons, weeks
 from grike.api.sessions import routes as sessions
 from grike.api.shapes import routes as shapes
 from grike.api.sign_in import routes as sign_in
@@ -89,6 +89,7 @@ ROUTERS = (
     covers,
     done,
     done_by,
+    seasons,
     following,
     weeks,
     find,

@@ -10,7 +10,7 @@ from dataclasses import dataclass, field
 from grike.core.pace import DEFAULT_PACE, Pace, Paces
 from grike.core.pace_learning import LearnedPace, Record, is_possible, learned_pace
 from grike.core.series import SeriesShape
-from grike.store import series, sessions
+from grike.store import seasons, sessions
 from grike.store.connection import Connection
 
 log = logging.getLogger("grike")
@@ -82,7 +82,7 @@ class PaceBook:
             if not self._records:
                 return USUAL_DAYS
             if series_id not in self._paces:
-                group = str(series.group_of(connection, series_id))
+                group = str(seasons.group_of(connection, series_id))
                 teachers = instructor_of(sessions.of_series(connection, series_id))
                 self._paces[series_id] = DayPaces(
                     self._of("", group).pace,

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 from statistics import fmean
 
-from grike.core.done_weeks import Taught, share_of
+from grike.core.done_weeks import WEEKDAYS, Taught, share_of
 from grike.core.library import Library
 
 
@@ -31,20 +31,40 @@ class Teaching:
 
 
 @dataclass(frozen=True, slots=True)
-class Trend:
-    """How the classes of one instructor went; None where nothing of it was recorded.
+class Went:
+    """How some classes went, in the mean; None where nothing of it was recorded.
 
-    ``over``: minutes beyond the plan, on average, below 0 early; ``share``: of the planned sets
-    that were done; ``efforts``: the mean effort of each week of the series.
+    ``over``: minutes beyond the plan, below 0 early; ``share``: of the planned sets that were done;
+    ``heads``: people who came.
     """
 
-    who: str
     classes: int
     over: float
     share: float | None
     effort: float | None
     heads: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Trend:
+    """How the classes of one instructor went; ``efforts``: the mean of each week of the series."""
+
+    who: str
+    went: Went
     efforts: Mapping[int, float]
+
+
+def went(own: Sequence[Teaching], library: Library) -> Went:
+    """Return how classes went, of which there is one at the least."""
+    records = [one.taught.record for one in own]
+    shares = [share for one in own if (share := share_of(one.taught, library)) is not None]
+    return Went(
+        len(own),
+        fmean(one.over for one in own),
+        float(sum(shares, Fraction(0)) / len(shares)) if shares else None,
+        mean_of(record.effort for record in records),
+        mean_of(record.heads for record in records),
+    )
 
 
 def trends(teachings: Iterable[Teaching], library: Library) -> list[Trend]:
@@ -52,30 +72,27 @@ def trends(teachings: Iterable[Teaching], library: Library) -> list[Trend]:
     by_name: dict[str, list[Teaching]] = {}
     for one in teachings:
         by_name.setdefault(one.who, []).append(one)
-    found = [_trend(who, own, library) for who, own in by_name.items()]
-    return sorted(found, key=lambda trend: (-trend.classes, trend.who))
+    found = [Trend(who, went(own, library), _efforts(own)) for who, own in by_name.items()]
+    return sorted(found, key=lambda trend: (-trend.went.classes, trend.who))
 
 
-def _trend(who: str, own: Sequence[Teaching], library: Library) -> Trend:
-    records = [one.taught.record for one in own]
-    weeks: dict[int, list[float]] = {}
-    for one in own:
-        if one.taught.record.effort is not None:
-            weeks.setdefault(one.taught.day // 7, []).append(one.taught.record.effort)
-    shares = [share for one in own if (share := share_of(one.taught, library)) is not None]
-    return Trend(
-        who,
-        len(own),
-        fmean(one.over for one in own),
-        float(sum(shares, Fraction(0)) / len(shares)) if shares else None,
-        _mean([r.effort for r in records]),
-        _mean([None if r.heads is None else float(r.heads) for r in records]),
-        {week: fmean(efforts) for week, efforts in sorted(weeks.items())},
-    )
+def _efforts(own: Sequence[Teaching]) -> dict[int, float]:
+    weeks = by_week(own)
+    means = ((week, mean_of(one.taught.record.effort for one in weeks[week])) for week in weeks)
+    return {week: mean for week, mean in means if mean is not None}
 
 
-def _mean(values: Iterable[float | None]) -> float | None:
-    known = [value for value in values if value is not None]
+def by_week(teachings: Iterable[Teaching]) -> dict[int, list[Teaching]]:
+    """Return what was taught in each week of a series (from 0), in order."""
+    weeks: dict[int, list[Teaching]] = {}
+    for one in teachings:
+        weeks.setdefault(one.taught.day // WEEKDAYS, []).append(one)
+    return dict(sorted(weeks.items()))
+
+
+def mean_of(values: Iterable[float | None]) -> float | None:
+    """Return the mean of what is known; None where nothing is."""
+    known = [float(value) for value in values if value is not None]
     return fmean(known) if known else None
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Collection
 from functools import lru_cache
 
 from grike.core.codec import design_to, stored_design_from
@@ -11,6 +12,7 @@ from grike.core.errors import NotFound
 from grike.store.connection import Connection
 
 ONE = "SELECT body FROM design WHERE id = %s"
+SOME = "SELECT id, body FROM design WHERE id IN %s"
 ADD = "INSERT INTO design (name, body) VALUES (%s, %s)"
 
 
@@ -26,6 +28,12 @@ def get(connection: Connection, design_id: int) -> ClassDesign:
     if row is None:
         raise NotFound("There is no such class.", fix="Load the page again.")
     return read(row["body"])
+
+
+def some(connection: Connection, ids: Collection[int]) -> dict[int, ClassDesign]:
+    """Return designs by id."""
+    rows = connection.rows(SOME, (sorted(ids),)) if ids else []
+    return {int(row["id"]): read(row["body"]) for row in rows}
 
 
 def add(connection: Connection, design: ClassDesign) -> int:

@@ -33,7 +33,6 @@ GET = """
 SHELVE = """
     UPDATE series SET tags = %s, archived_at = IF(%s, COALESCE(archived_at, UTC_TIMESTAMP(3)), NULL)
     WHERE id = %s AND deleted_at IS NULL"""
-GROUP = "SELECT COALESCE(group_of, id) AS group_id FROM series WHERE id = %s"
 VERSION = "SELECT version FROM series WHERE id = %s AND deleted_at IS NULL"
 VERSIONS = "SELECT id, version FROM series WHERE id IN %s AND deleted_at IS NULL"
 LOCK = "SELECT version, shaped FROM series WHERE id = %s AND deleted_at IS NULL FOR UPDATE"
@@ -143,12 +142,6 @@ def shelve(connection: Connection, series_id: int, tags: Sequence[str], *, archi
     """Put tags on a series, and put it into the archive or take it out. Raises NotFound."""
     version_of(connection, series_id)
     connection.run(SHELVE, (json.dumps(list(tags), ensure_ascii=False), archived, series_id))
-
-
-def group_of(connection: Connection, series_id: int) -> int:
-    """Return the series whose group it is: its own id, or that of the one it was begun from."""
-    row = connection.row(GROUP, (series_id,))
-    return int(row["group_id"]) if row else series_id
 
 
 def set_up(connection: Connection, series_id: int, plan: SeriesPlan) -> None:

@@ -23,7 +23,18 @@ from grike.exchange.classes import class_from, class_to
 from grike.exchange.documents import conforming
 from grike.exchange.library import library_document, library_of
 from grike.exchange.plans import plan_from, plan_to
-from grike.store import changes, designs, groups, people, rooms, series, sessions, shapes, templates
+from grike.store import (
+    changes,
+    designs,
+    groups,
+    people,
+    rooms,
+    seasons,
+    series,
+    sessions,
+    shapes,
+    templates,
+)
 from grike.store import library as stored_library
 from grike.store.connection import Connection
 from grike.store.sessions import Session
@@ -75,7 +86,7 @@ def _series_to(
     marks = sessions.marks_of(connection, line.id)
     slots = stored.plan.shape.by_day()
     standing = {day: stored.designs.get(slot.index) for day, slot in slots.items()}
-    first = places.get(series.group_of(connection, line.id))
+    first = places.get(seasons.group_of(connection, line.id))
     out: list[Plain] = []
     for own in sessions.of_series(connection, line.id):
         if own.day is None:

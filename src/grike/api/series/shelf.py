@@ -19,7 +19,7 @@ from grike.core.seasons import next_season
 from grike.core.series import SeriesPlan
 from grike.exchange.documents import conforming
 from grike.exchange.plans import plan_from
-from grike.store import changes, series
+from grike.store import changes, seasons, series
 
 router = APIRouter(prefix="/api/series", tags=["series"])
 #: What the history calls classes that came along, or from a file.
@@ -69,7 +69,7 @@ def begin_season(series_id: int, body: NewSeason, person: Director, state: State
     plan = next_season(stored.plan, body.name.strip(), body.start, classes=body.classes)
     set_up_problems(plan, library)
     with state.database.transaction() as connection:
-        group = series.group_of(connection, series_id)
+        group = seasons.group_of(connection, series_id)
         made = series.add(connection, plan, person.id, group)
         if plan.classes:
             new = series.get(connection, made)

@@ -8,29 +8,20 @@ from fastapi import APIRouter
 
 from grike.api.model import Model, Moment
 from grike.api.security import SignedIn, StateOf
-from grike.api.sessions.taught import recorded
-from grike.api.state import HeldSeries
-from grike.core.clock import class_clock
+from grike.api.sessions.taught import as_teachings, recorded
+from grike.api.sessions.went import WentModel, went_of
 from grike.core.done import otherwise_in_words
 from grike.core.done_by import Teaching, Trend, taught_by_many, trends
-from grike.core.done_weeks import Taught, share_of
+from grike.core.done_weeks import share_of
 from grike.core.library import Library
-from grike.store.sessions import Session
 
 router = APIRouter(prefix="/api/series/{series_id}", tags=["sessions"])
-#: Whoever taught by a link, or without being put down: the note says who.
-NOBODY = "Nobody of the list"
 
 
-class TrendModel(Model):
-    """How the classes of one instructor went, in the mean. ``over``: minutes beyond the plan."""
+class TrendModel(WentModel):
+    """How the classes of one instructor went; ``efforts``: by week from 0."""
 
     who: str
-    classes: int
-    over: float
-    share: float | None
-    effort: float | None
-    heads: float | None
     efforts: dict[int, float]
 
 
@@ -66,18 +57,8 @@ def get_done_by(series_id: int, _: SignedIn, state: StateOf) -> DoneBy:
     with state.database.transaction() as connection:
         held = state.series(connection, series_id)
         known = recorded(connection, series_id)
-    library, minutes = held.facts.library, _minutes(held, known)
     began = {session.id: session.starts_at for session, _ in known}
-    teachings = [
-        Teaching(
-            taught,
-            session.id,
-            session.design_id,
-            session.instructor or NOBODY,
-            minutes[session.design_id],
-        )
-        for session, taught in known
-    ]
+    library, teachings = held.facts.library, as_teachings(held, known)
     return DoneBy(
         trends=[_trend(own) for own in trends(teachings, library)],
         often=[
@@ -90,29 +71,9 @@ def get_done_by(series_id: int, _: SignedIn, state: StateOf) -> DoneBy:
     )
 
 
-def _minutes(held: HeldSeries, known: list[tuple[Session, Taught]]) -> dict[int, float]:
-    """Return how long each design takes by the real clock; as it stands now, or by itself."""
-    out = {
-        held.stored.designs[member.slot.index]: member.clock.real_seconds / 60
-        for member in held.facts.classes
-    }
-    for session, taught in known:
-        if session.design_id not in out:
-            clock = class_clock(taught.design, held.facts.library)
-            out[session.design_id] = clock.real_seconds / 60
-    return out
-
-
 def _trend(own: Trend) -> TrendModel:
-    return TrendModel(
-        who=own.who,
-        classes=own.classes,
-        over=round(own.over, 1),
-        share=None if own.share is None else round(own.share, 3),
-        effort=None if own.effort is None else round(own.effort, 1),
-        heads=None if own.heads is None else round(own.heads, 1),
-        efforts={week: round(effort, 1) for week, effort in own.efforts.items()},
-    )
+    efforts = {week: round(effort, 1) for week, effort in own.efforts.items()}
+    return TrendModel(who=own.who, efforts=efforts, **went_of(own.went).model_dump())
 
 
 def _once(own: Teaching, began: dt.datetime, library: Library) -> TaughtOnce:

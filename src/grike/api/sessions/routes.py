@@ -20,7 +20,7 @@ from grike.api.shared import Changed, Created
 from grike.core.errors import Conflict, InvalidInput, NotAllowed
 from grike.core.pace import DEFAULT_PACE
 from grike.core.pace_learning import FACTORS, KIND_NAMES, Estimate
-from grike.store import people, rooms, series, sessions
+from grike.store import people, rooms, seasons, series, sessions
 
 router = APIRouter(prefix="/api", tags=["sessions"])
 OF_CLASS = "/series/{series_id}/classes/{slot}"
@@ -125,7 +125,7 @@ def get_pace(
         series.version_of(connection, series_id)
         name = people.name_of(connection, instructor) if instructor is not None else None
         who = str(instructor) if name is not None else ""
-        group = str(series.group_of(connection, series_id))
+        group = str(seasons.group_of(connection, series_id))
         learned = state.book.learned(connection, who, group)
         library = state.library(connection)
     movements = {m: e for m, e in learned.movements.items() if m in library}

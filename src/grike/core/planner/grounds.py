@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Mapping, Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Mapping
+from dataclasses import replace
 from fractions import Fraction
 from functools import cached_property
 from statistics import median
@@ -11,12 +11,12 @@ from typing import Any
 
 from grike.core.anatomy import Muscle
 from grike.core.cautions import Caution
-from grike.core.composition import Doses
 from grike.core.focus import Focus
 from grike.core.item import Level
 from grike.core.judging.pool import plain_only, pool, pool_for, spared
 from grike.core.movement import Movement, Position
-from grike.core.planner.cells import Theme, largest_class, least_of_theme, themes
+from grike.core.planner.cells import Theme, themes
+from grike.core.planner.kit_supply import Kind, KitSupply
 from grike.core.planner.problem import Problem
 from grike.core.planner.profile import Profile, profile
 from grike.core.planner.shares import Alike, Shares, alike, shares
@@ -34,8 +34,6 @@ from grike.core.volume import DEMAND, Yardstick
 
 #: So much of a class in a shape is on its focus (%).
 SHAPED_SHARE = Fraction(85)
-#: A part of a class needs this much more movements than it has slots, so that a choice is left.
-ROOM_TO_CHOOSE = 1.25
 
 
 class Grounds:
@@ -113,18 +111,18 @@ class Grounds:
         share = float(line.numbers["share"]) / 100 if asks and not self._may_miss_focus else 0.0
         whole = float(line.numbers["whole"]) / 100 if asks and not self.problem.eased else 0.0
         out: set[tuple[Focus, int, int]] = set()
-        kinds: dict[DoseKey, _Kind] = {}
+        kinds: dict[DoseKey, Kind] = {}
         for variant in self.variants:
             if variant.dose_key not in kinds:
-                kinds[variant.dose_key] = _Kind.of(variant, self.every, self.problem.doses)
+                kinds[variant.dose_key] = Kind.of(variant, self.every, self.problem.doses)
         for t, theme in enumerate(self.themes):
-            supplies: dict[DoseKey, _Supply] = {}
+            supplies: dict[DoseKey, KitSupply] = {}
             seen: dict[tuple[str, ...], dict[Focus, int]] = {}
             for v, variant in enumerate(self.variants):
                 key = variant.dose_key
                 if key not in supplies:
                     able = tuple(m for m in theme.movements if m.id in kinds[key].takes)
-                    supplies[key] = _Supply(
+                    supplies[key] = KitSupply(
                         kinds[key],
                         Theme(theme.kit, able),
                         share=share,
@@ -200,71 +198,6 @@ class Grounds:
             needs = movements_in(self.variants[number])
             out.setdefault((focus, theme), []).append((number, needs))
         return out
-
-
-@dataclass(frozen=True, slots=True)
-class _Kind:
-    """What the variants of one kind and dose make of movements, by id.
-
-    ``takes``: those that they take at all, and ``suits`` whatever the dose; ``on``: those that may
-    stand in a class of a focus; ``plays``: what each is to a part, by the name of the part.
-    """
-
-    takes: frozenset[str]
-    suits: frozenset[str]
-    on: Mapping[Focus, frozenset[str]]
-    plays: Mapping[str, Mapping[str, int]]
-
-    @classmethod
-    def of(cls, variant: Variant[Any], every: Sequence[Movement], doses: Doses) -> _Kind:
-        """Return what a variant, and all of its kind and dose, make of movements."""
-        return cls(
-            frozenset(m.id for m in every if variant.takes(m, doses)),
-            frozenset(m.id for m in every if variant.suits(m)),
-            {f: frozenset(m.id for m in every if variant.on(f, m)) for f in Focus},
-            {part.name: {m.id: int(part.plays(m)) for m in every} for part in variant.parts()},
-        )
-
-
-class _Supply:
-    """What a kit holds for the variants of one kind and dose: the movements that suit them."""
-
-    def __init__(
-        self,
-        kind: _Kind,
-        theme: Theme,
-        *,
-        share: float,
-        whole: float,
-        times: int,
-        seen: dict[tuple[str, ...], dict[Focus, int]],
-    ) -> None:
-        ids = tuple(movement.id for movement in theme.movements)
-        if ids not in seen:
-            seen[ids] = {f: largest_class(f, theme, share, whole, times=times) for f in Focus}
-        self.largest = seen[ids]
-        own = kind.suits.intersection(m.id for m in theme.own) if theme.kit else frozenset()
-        self.on_kit = bool(theme.kit)
-        self.with_kit = {f: len(own & kind.on[f]) for f in Focus}
-        self.parts = {
-            focus: self._counts(kind, kind.on[focus].intersection(ids)) for focus in Focus
-        }
-
-    @staticmethod
-    def _counts(kind: _Kind, there: Collection[str]) -> dict[str, int]:
-        return {name: sum(plays[own] for own in there) for name, plays in kind.plays.items()}
-
-    def foci(self, variant: Variant[Any]) -> list[Focus]:
-        """Return the focuses for which there is enough."""
-        able = [f for f in Focus if variant.slots <= self.largest[f] and variant.fits_focus(f)]
-        parts = variant.parts()
-        least = least_of_theme(variant.slots) if self.on_kit and variant.shape_id else 0
-        return [
-            focus
-            for focus in able
-            if all(self.parts[focus][p.name] >= ROOM_TO_CHOOSE * p.least for p in parts)
-            and (not least or self.with_kit[focus] >= ROOM_TO_CHOOSE * least)
-        ]
 
 
 def movements_in(variant: Variant[Any]) -> int:

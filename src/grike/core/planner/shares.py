@@ -76,6 +76,20 @@ def shares(variant: ShapedVariant, focus: Focus, kinds: Mapping[Alike, int]) -> 
     return out
 
 
+def conditioning_share(variant: ShapedVariant, slots: Mapping[int, int]) -> float:
+    """Return the most of a class in a shape that can be conditioning, from 0 to 1, by its seconds.
+
+    ``slots``: how many the movements for it fill in each part (by number). What stands in a part
+    aside counts only where it is conditioning, as C1 has it.
+    """
+    on = off = 0.0
+    for number, own in enumerate(variant.fitted):
+        filled = min(1.0, slots.get(number, 0) / own.slots)
+        on += filled * own.work_seconds()
+        off += 0 if variant.shape.stands_aside(number) else (1 - filled) * own.work_seconds()
+    return on / (on + off) if on else 0.0
+
+
 def _range(solver: pywraplp.Solver, total: Any) -> tuple[float, float]:
     """Return between what a sum lies, without the margin at each end."""
     found: list[float] = []

@@ -1,16 +1,14 @@
-import { Box, chakra, Heading, Text } from '@chakra-ui/react';
+import { Box, Heading, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 
 import { doneByOptions } from './api';
+import { Figures } from './Figures';
+import { minutes, orDash, percent } from './went';
 import type { Schemas } from '~/shared/http/client';
 import { figure, shortDate } from '~/shared/format/time';
 
 type Trend = Schemas['TrendModel'];
 type Once = Schemas['TaughtOnce'];
-
-const percent = (share: number | null) => (share === null ? '–' : `${Math.round(100 * share)} %`);
-const orDash = (value: number | null) => (value === null ? '–' : figure(value));
-const minutes = (over: number) => (over === 0 ? 'on time' : `${figure(Math.abs(over))} ${over > 0 ? 'over' : 'under'}`);
 
 /** How it went with each instructor, and one class as several of them taught it. */
 export function DoneBy({ series }: { series: number }) {
@@ -25,7 +23,7 @@ export function DoneBy({ series }: { series: number }) {
         Means over the classes that each has recorded here. Groups and evenings differ: this starts a talk and ends
         none.
       </Text>
-      <Table
+      <Figures
         label="Instructors"
         heads={['', 'Classes', 'Minutes', 'Sets done', 'Effort', 'People', 'Effort by week']}
         rows={found.trends.map((own: Trend) => [
@@ -45,7 +43,7 @@ export function DoneBy({ series }: { series: number }) {
           <Heading as="h3" size="sm">
             {own.name}, taught {own.times.length} times
           </Heading>
-          <Table
+          <Figures
             label={own.name}
             heads={['', 'When', 'Minutes', 'Sets done', 'Effort', 'People', 'What differed']}
             rows={own.times.map((one: Once) => [
@@ -61,32 +59,5 @@ export function DoneBy({ series }: { series: number }) {
         </Box>
       ))}
     </Box>
-  );
-}
-
-function Table({ label, heads, rows }: { label: string; heads: string[]; rows: (string | number)[][] }) {
-  return (
-    <chakra.table aria-label={label} fontSize="sm" w="full">
-      <thead>
-        <chakra.tr color="soft" textAlign="left" fontSize="xs">
-          {heads.map((head) => (
-            <chakra.th key={head} pr="4">
-              {head}
-            </chakra.th>
-          ))}
-        </chakra.tr>
-      </thead>
-      <tbody>
-        {rows.map((cells) => (
-          <chakra.tr key={cells.join()} borderTop="1px solid" borderColor="line">
-            {cells.map((cell, place) => (
-              <chakra.td key={heads[place]} pr="4" py="1" fontWeight={place ? undefined : '600'}>
-                {cell}
-              </chakra.td>
-            ))}
-          </chakra.tr>
-        ))}
-      </tbody>
-    </chakra.table>
   );
 }

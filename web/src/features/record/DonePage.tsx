@@ -5,6 +5,7 @@ import { Link as RouterLink, useParams } from 'react-router';
 import { doneOptions } from './api';
 import { DoneBy } from './DoneBy';
 import { Following } from './Following';
+import { Seasons } from './Seasons';
 import type { Schemas } from '~/shared/http/client';
 import { useMovements, useNames } from '~/shared/http/vocabulary';
 import { clock, DAYS, figure } from '~/shared/format/time';
@@ -39,6 +40,7 @@ export function DonePage() {
         <OneWeek key={week.week} week={week} />
       ))}
       <DoneBy series={series} />
+      <Seasons series={series} />
     </Box>
   );
 }

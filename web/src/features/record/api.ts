@@ -22,6 +22,15 @@ export function doneByOptions(series: number) {
   });
 }
 
+/** How the group of a series went in each of its seasons. */
+export function seasonsOptions(series: number) {
+  return queryOptions({
+    queryKey: ['series', series, 'done-by-season'],
+    queryFn: () =>
+      data(http.GET('/api/series/{series_id}/done-by-season', { params: { path: { series_id: series } } })),
+  });
+}
+
 /** What the classes to come should take up, by what was done. */
 export function followingOptions(series: number) {
   return queryOptions({

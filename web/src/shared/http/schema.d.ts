@@ -1960,6 +1960,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/series/{series_id}/done-by-season": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Done By Season
+         * @description Return how the group of a series went in each season that has a record, in their order.
+         */
+        get: operations["get_done_by_season"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/series/{series_id}/findings/{number}/fix": {
         parameters: {
             query?: never;
@@ -5522,6 +5542,62 @@ export interface components {
             stop: string;
         };
         /**
+         * SeasonModel
+         * @description A season of a group. ``since``: what changed from the one before, in words.
+         *
+         *     ``planned``: its classes; ``sets``: done in a class; ``load``: of a week; ``sore``: how often
+         *     each joint was complained of.
+         */
+        SeasonModel: {
+            /** Classes */
+            classes: number;
+            /** Effort */
+            effort: number | null;
+            /** Heads */
+            heads: number | null;
+            /** Load */
+            load: number | null;
+            /** Name */
+            name: string;
+            /** Over */
+            over: number;
+            /** Planned */
+            planned: number;
+            /** Series */
+            series: number;
+            /** Sets */
+            sets: number;
+            /** Share */
+            share: number | null;
+            /** Since */
+            since: string[];
+            /** Sore */
+            sore: {
+                [key: string]: number;
+            };
+            /**
+             * Start
+             * Format: date
+             */
+            start: string;
+            /** Weeks */
+            weeks: components["schemas"]["SeasonWeekModel"][];
+        };
+        /**
+         * SeasonWeekModel
+         * @description A week, from 0: the means of its classes, and the session load of all of them.
+         */
+        SeasonWeekModel: {
+            /** Effort */
+            effort: number | null;
+            /** Heads */
+            heads: number | null;
+            /** Load */
+            load: number | null;
+            /** Week */
+            week: number;
+        };
+        /**
          * SeriesDocument
          * @description A whole series as the open document of docs/formats/plan.schema.json.
          */
@@ -6116,7 +6192,7 @@ export interface components {
         Topic: "the week" | "the day" | "the class" | "the body" | "the room";
         /**
          * TrendModel
-         * @description How the classes of one instructor went, in the mean. ``over``: minutes beyond the plan.
+         * @description How the classes of one instructor went; ``efforts``: by week from 0.
          */
         TrendModel: {
             /** Classes */
@@ -8993,6 +9069,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DoneBy"];
+                };
+            };
+        };
+    };
+    get_done_by_season: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeasonModel"][];
                 };
             };
         };
