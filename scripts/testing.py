@@ -144,8 +144,14 @@ def _run(name: str, own: _OwnDatabase) -> Tally:
 
 
 def work() -> int:
-    """Run the modules that come by standard input, a name each; tell of each in a line of JSON."""
+    """Run the modules that come by standard input, a name each; tell of each in a line of JSON.
+
+    What tests print, and what they start prints, goes to the log: a word between the answers would
+    be taken for one.
+    """
     own = _OwnDatabase()
+    answers = os.fdopen(os.dup(1), "w")
+    os.dup2(2, 1)
     os.chdir(ROOT)
     try:
         for line in sys.stdin:
@@ -157,7 +163,7 @@ def work() -> int:
                 "skipped": tally.skipped,
                 "seconds": tally.seconds,
             }
-            print(json.dumps(told), flush=True)
+            print(json.dumps(told), file=answers, flush=True)
     finally:
         own.stop()
     return 0
@@ -206,6 +212,14 @@ class _Deal:
         TIMES.write_text(json.dumps(self._known, indent=1))
 
 
+def _told(answer: str) -> Tally:
+    """Return what a worker told of a module; no answer, or none that can be read, is a failure."""
+    try:
+        return Tally(**json.loads(answer))
+    except (ValueError, TypeError):
+        return Tally(failed=1)
+
+
 def _follow(number: int, deal: _Deal, log: Path) -> None:
     """Give modules to one worker as long as there are any; one that dies fails its module."""
     command = [sys.executable, "-m", "scripts", "test", "--worker"]
@@ -226,8 +240,8 @@ def _follow(number: int, deal: _Deal, log: Path) -> None:
             child.stdin.write(f"{module}\n")
             child.stdin.flush()
             answer = child.stdout.readline()
-        told = Tally(**json.loads(answer)) if answer else Tally(failed=1)
-        if not answer or told.failed:
+        told = _told(answer)
+        if told.failed:
             print(f"grike: {module}: {told.line()}", file=sys.stderr, flush=True)
         deal.note(module, told)
     child.stdin.close()

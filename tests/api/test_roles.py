@@ -36,6 +36,7 @@ EVERYBODYS = {
     "/api/me/two-factor/confirm",
     "/api/me/two-factor/off",
     "/api/me/outside",
+    "/api/me/notices/read",
     "/api/sessions/{session_id}/record",
     "/api/series/{series_id}/classes/{slot}/taught",
     "/api/covers/{token}/series/{series_id}/classes/{slot}/taught",

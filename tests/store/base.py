@@ -33,6 +33,7 @@ TABLES = (
     "outside_try",
     "room_screen",
     "audit",
+    "account_notice",
     "person",
 )
 

@@ -17,6 +17,7 @@ from starlette.types import ASGIApp
 
 from grike import VERSION
 from grike.api import class_text, find, problems
+from grike.api.account import notices as account_notices
 from grike.api.account import routes as account
 from grike.api.auditing import Audited
 from grike.api.audits import routes as audits
@@ -57,7 +58,7 @@ from grike.api.state import Config, State
 from grike.api.templates import routes as templates
 from grike.api.turns import Turns
 from grike.exchange.library import library_document
-from grike.store import audit, limits, retention
+from grike.store import audit, limits, notices, retention
 from grike.store import library as stored_library
 from grike.store import outside as outside_tries
 from grike.store import series as stored_series
@@ -68,6 +69,7 @@ ROUTERS = (
     sign_in,
     outside,
     account,
+    account_notices,
     people,
     audits,
     library,
@@ -118,6 +120,7 @@ def _fill(state: State) -> None:
         stored_series.purge(connection)
         retention.purge(connection)
         audit.purge(connection)
+        notices.purge(connection)
         limits.purge(connection)
         outside_tries.purge(connection)
 

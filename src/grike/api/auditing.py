@@ -17,8 +17,8 @@ BAD_REQUEST = 400
 #: Operations that are sent like writes and change nothing: they only try or read.
 TRIES = "try_"
 READS = frozenset({"draft_alternatives", "read_text"})
-#: What a phone says again every few seconds, and nobody will ever look for.
-PASSING = frozenset({"show_in_room"})
+#: What a phone says again every few seconds, or a page by the way, and nobody will look for.
+PASSING = frozenset({"show_in_room", "read_notices"})
 
 
 class Audited:

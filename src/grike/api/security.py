@@ -6,7 +6,7 @@ import hashlib
 import hmac
 import secrets
 import unicodedata
-from typing import Annotated
+from typing import Annotated, NamedTuple
 
 from fastapi import Depends, Request, Response
 
@@ -64,15 +64,27 @@ def set_cookie(state: State, response: Response, name: str, value: str, seconds:
     )
 
 
+class Opened(NamedTuple):
+    """A session that was opened: the token that writes must carry, and what is stored of it."""
+
+    csrf: str
+    here: bytes
+
+
+def here_of(request: Request) -> bytes:
+    """Return what is stored of the session of a request."""
+    return token_hash(request.cookies.get(COOKIE, ""))
+
+
 def open_session(
     state: State, connection: Connection, person: Person, device: Device, response: Response
-) -> str:
-    """Open a session for somebody and set its cookie; return the token that writes must carry."""
+) -> Opened:
+    """Open a session for somebody and set its cookie."""
     token, csrf = secrets.token_urlsafe(32), secrets.token_urlsafe(32)
     limits = state.config.sessions
     sign_ins.open_one(connection, token_hash(token), person.id, csrf, limits, device)
     set_cookie(state, response, COOKIE, token, limits.hours * 3600)
-    return csrf
+    return Opened(csrf, token_hash(token))
 
 
 def signed_in(request: Request, state: StateOf) -> Person:

@@ -16,6 +16,7 @@ import { Offline, Waiting } from '~/shared/ui/States';
 
 // What waits for the network can wait for its code as well.
 const Outbox = lazy(async () => ({ default: (await import('~/features/record/Outbox')).Outbox }));
+const Told = lazy(async () => ({ default: (await import('~/features/account/Told')).Told }));
 
 export function Shell() {
   const me = useQuery(meOptions);
@@ -42,6 +43,7 @@ export function Shell() {
       )}
       {!floor && <TopBar name={me.data.name} role={me.data.role} />}
       <Suspense fallback={null}>
+        {!floor && <Told />}
         <Outbox person={me.data.sign_in_name} />
       </Suspense>
       <Box as="main" id="content" flex="1" px={floor ? '0' : '5'} py={floor ? '0' : '3'}>

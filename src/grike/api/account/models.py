@@ -52,6 +52,23 @@ class SignInModel(Model):
     here: bool
 
 
+class NoticeModel(Model):
+    """What happened to the account. ``by``: who else did it; ``new``: to be told, not read yet."""
+
+    id: int
+    at: Moment
+    what: str
+    by: str
+    address: str
+    new: bool
+
+
+class ReadUpTo(Model):
+    """The last notice that was read."""
+
+    last: int = Field(ge=1)
+
+
 class Ended(Model):
     """How many sign-ins were ended."""
 

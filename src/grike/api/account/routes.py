@@ -19,19 +19,22 @@ from grike.api.account.models import (
     TwoFactorSecret,
 )
 from grike.api.naming import require_names
-from grike.api.security import COOKIE, SignedIn, StateOf, token_hash
+from grike.api.security import SignedIn, StateOf, device_of, here_of
 from grike.api.sign_in.signing import MOST_BY_PAIR, step_of
 from grike.api.state import State
 from grike.core.errors import Conflict, InvalidInput, NotFound, TooManyAttempts
-from grike.store import limits, people, sign_ins
+from grike.store import limits, notices, people, sign_ins
+from grike.store.connection import Connection
 from grike.store.people import Person
 
 router = APIRouter(prefix="/api/me", tags=["account"])
 PICTURE_SCALE = 5
 
 
-def _here(request: Request) -> bytes:
-    return token_hash(request.cookies.get(COOKIE, ""))
+def _tell(connection: Connection, person: Person, request: Request, what: str) -> None:
+    """Tell somebody on their other devices what was done to the account on this one."""
+    here, address = here_of(request), device_of(request).address
+    notices.add(connection, person.id, what, address, here=here)
 
 
 def _require_password(state: State, person: Person, password: str, field: str) -> None:
@@ -49,11 +52,13 @@ def _require_password(state: State, person: Person, password: str, field: str) -
 
 
 @router.put("/names", status_code=204)
-def change_names(body: NamesRequest, person: SignedIn, state: StateOf) -> None:
+def change_names(body: NamesRequest, person: SignedIn, request: Request, state: StateOf) -> None:
     """Change one's name, and the name to sign in by."""
     with state.database.transaction() as connection:
         names = require_names(connection, body.name, body.sign_in_name, but_for=person.id)
         people.rename(connection, person.id, *names)
+        if names[1] != person.sign_in_name:
+            _tell(connection, person, request, f"The name to sign in by is now {names[1]}.")
 
 
 @router.post("/password")
@@ -66,14 +71,15 @@ def change_password(
     hashed = passwords.hash_password(body.password)
     with state.database.transaction() as connection:
         people.set_hash(connection, person.id, hashed)
-        return Ended(count=sign_ins.close_all(connection, person.id, but=_here(request)))
+        _tell(connection, person, request, "Your password was changed.")
+        return Ended(count=sign_ins.close_all(connection, person.id, but=here_of(request)))
 
 
 @router.get("/sign-ins")
 def list_sign_ins(person: SignedIn, request: Request, state: StateOf) -> list[SignInModel]:
     """Return one's open sign-ins, the one that was seen last first."""
     with state.database.transaction() as connection:
-        found = sign_ins.of_person(connection, person.id, _here(request), state.config.sessions)
+        found = sign_ins.of_person(connection, person.id, here_of(request), state.config.sessions)
     return [
         SignInModel(
             id=one.id,
@@ -99,7 +105,7 @@ def end_sign_in(sign_in_id: int, person: SignedIn, state: StateOf) -> None:
 def end_other_sign_ins(person: SignedIn, request: Request, state: StateOf) -> Ended:
     """Sign out everywhere but here."""
     with state.database.transaction() as connection:
-        return Ended(count=sign_ins.close_all(connection, person.id, but=_here(request)))
+        return Ended(count=sign_ins.close_all(connection, person.id, but=here_of(request)))
 
 
 @router.post("/two-factor")
@@ -120,7 +126,7 @@ def begin_two_factor(body: PasswordOnly, person: SignedIn, state: StateOf) -> Tw
 
 
 @router.post("/two-factor/confirm", status_code=204)
-def confirm_two_factor(body: CodeOnly, person: SignedIn, state: StateOf) -> None:
+def confirm_two_factor(body: CodeOnly, person: SignedIn, request: Request, state: StateOf) -> None:
     """Ask for codes from now on, once the device has shown that it makes the right ones."""
     with state.database.transaction() as connection:
         secret, on = people.second_factor(connection, person.id)
@@ -129,11 +135,13 @@ def confirm_two_factor(body: CodeOnly, person: SignedIn, state: StateOf) -> None
             words = "This is not the code of now."
             raise InvalidInput(words, fix="Type the next one.", fields={"code": words})
         people.set_second_factor(connection, person.id, secret, on=True, step=step)
+        _tell(connection, person, request, "Codes of a device are asked for from now on.")
 
 
 @router.post("/two-factor/off", status_code=204)
-def end_two_factor(body: PasswordOnly, person: SignedIn, state: StateOf) -> None:
+def end_two_factor(body: PasswordOnly, person: SignedIn, request: Request, state: StateOf) -> None:
     """Stop asking for codes."""
     _require_password(state, person, body.password, "password")
     with state.database.transaction() as connection:
         people.set_second_factor(connection, person.id, None, on=False)
+        _tell(connection, person, request, "Codes of a device are not asked for any more.")

@@ -12,11 +12,18 @@ from fastapi.responses import RedirectResponse
 from grike.api.outside.models import Elsewhere, OutsideAccount, Ways
 from grike.api.outside.provider import Provider
 from grike.api.outside.whose import whose
-from grike.api.security import SignedIn, StateOf, device_of, open_session, token_hash
+from grike.api.security import (
+    SignedIn,
+    StateOf,
+    device_of,
+    here_of,
+    open_session,
+    token_hash,
+)
 from grike.api.sign_in.signing import know_device
 from grike.api.state import State
 from grike.core.errors import Conflict, GrikeError, NotFound, TooManyAttempts, Unavailable
-from grike.store import audit, limits, outside, people
+from grike.store import audit, limits, notices, outside, people
 from grike.store.outside import Try
 
 router = APIRouter(prefix="/api", tags=["sign-in"])
@@ -75,7 +82,7 @@ def link_outside(
 
 
 @router.delete("/me/outside", status_code=204)
-def unlink_outside(person: SignedIn, state: StateOf) -> None:
+def unlink_outside(person: SignedIn, request: Request, state: StateOf) -> None:
     """Let no account elsewhere stand for one any more, where one can still come in without."""
     with state.database.transaction() as connection:
         found = people.credentials(connection, person.sign_in_name)
@@ -85,6 +92,8 @@ def unlink_outside(person: SignedIn, state: StateOf) -> None:
                 fix="Ask an owner for a link to a new password first.",
             )
         outside.unlink(connection, person.id)
+        what, address = "No account elsewhere opens yours any more.", device_of(request).address
+        notices.add(connection, person.id, what, address, here=here_of(request))
 
 
 def _begun(state: State, provider: Provider, response: Response, person_id: int | None) -> str:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from grike.api.outside.provider import Vouched
 from grike.api.outside.registered import Registered
 from grike.api.security import folded
-from grike.store import audit, outside, people
+from grike.store import audit, notices, outside, people
 from grike.store.connection import Connection
 from grike.store.people import Person
 
@@ -38,6 +38,9 @@ def whose(
         outside.link(connection, issuer, vouched.subject, person.id)
         name = person.sign_in_name
         audit.note(connection, person.id, person.name, f"linked {provider.name}", name, "")
+        if linking is not None:
+            what = f"An account at {provider.name} opens yours from now on."
+            notices.add(connection, person.id, what, "")
     return person
 
 

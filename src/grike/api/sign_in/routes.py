@@ -12,12 +12,15 @@ from grike.api.security import COOKIE, SignedIn, StateOf, device_of, open_sessio
 from grike.api.sign_in import signing
 from grike.api.sign_in.models import Joining, LinkLook, LinkWords, Me, SignInRequest
 from grike.core.errors import NotFound
-from grike.store import audit, devices, outside, people, person_links, sign_ins
+from grike.store import audit, devices, notices, outside, people, person_links, sign_ins
 from grike.store.connection import Connection
 from grike.store.people import Person
 from grike.store.person_links import INVITE, RESET, Link
 
 router = APIRouter(prefix="/api", tags=["sign-in"])
+#: What whoever had a new password set is told on their other devices.
+BY_LINK = "A new password was set by a link."
+WITHOUT_CODES = "A new password was set by a link, and codes are not asked for any more."
 
 
 def _me(person: Person) -> Me:
@@ -77,18 +80,30 @@ def join(body: Joining, request: Request, response: Response, state: StateOf) ->
         passwords.require_good(body.password, (person.name, person.sign_in_name))
         people.set_hash(connection, person.id, passwords.hash_password(body.password))
         person_links.revoke(connection, person.id)
+        was, person = person, _opened_anew(connection, person, link)
+        opened = open_session(state, connection, person, device, response)
         if link.kind == RESET:
-            # Whoever knew the old password, or had the device or the account elsewhere, is out.
-            people.set_second_factor(connection, person.id, None, on=False)
-            person = replace(person, two_factor=False)
-            devices.forget_all(connection, person.id)
-            outside.unlink(connection, person.id)
-        sign_ins.close_all(connection, person.id)
-        csrf = open_session(state, connection, person, device, response)
+            what = WITHOUT_CODES if was.two_factor else BY_LINK
+            notices.add(connection, person.id, what, device.address, here=opened.here)
         signing.know_device(state, connection, person, "", response)
         act = "joined" if link.kind == INVITE else "set a new password by a link"
         audit.note(connection, person.id, person.name, act, person.sign_in_name, device.address)
-    return _me(replace(person, csrf=csrf))
+    return _me(replace(person, csrf=opened.csrf))
+
+
+def _opened_anew(connection: Connection, person: Person, link: Link) -> Person:
+    """End what opened an account before; return the person as they are now.
+
+    By a link to a new password, whoever knew the old one, or had the device or the account
+    elsewhere, is out.
+    """
+    sign_ins.close_all(connection, person.id)
+    if link.kind != RESET:
+        return person
+    people.set_second_factor(connection, person.id, None, on=False)
+    devices.forget_all(connection, person.id)
+    outside.unlink(connection, person.id)
+    return replace(person, two_factor=False)
 
 
 def _link(connection: Connection, token: str) -> tuple[Link, Person]:

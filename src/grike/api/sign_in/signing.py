@@ -16,7 +16,7 @@ from grike.api.security import device_of, folded, open_session, set_cookie, toke
 from grike.api.sign_in.models import SignInRequest
 from grike.api.state import State
 from grike.core.errors import Busy, CodeNeeded, NotSignedIn, TooManyAttempts
-from grike.store import audit, devices, limits, people
+from grike.store import audit, devices, limits, notices, people
 from grike.store.connection import Connection
 from grike.store.people import Credentials, Person
 
@@ -28,6 +28,8 @@ MOST_BY_PAIR, MOST_BY_ADDRESS, MOST_BY_NAME = 8, 40, 60
 CODE_SECONDS = 30
 #: Clocks of telephones go wrong by that many steps.
 STEPS = (0, -1, 1)
+#: What the person is told on every other device.
+NEW_DEVICE = "Somebody signed in to your account from a device that was not known."
 MISMATCH = ("Name and password do not match.", "", "Check both and try again.")
 
 
@@ -54,13 +56,15 @@ def sign_in(state: State, body: SignInRequest, request: Request, response: Respo
         raise NotSignedIn(*MISMATCH)
     with state.database.transaction() as connection:
         _require_code(connection, found, body.code)
-        csrf = open_session(state, connection, found.person, device, response)
+        opened = open_session(state, connection, found.person, device, response)
+        if not (known and devices.is_known(connection, token_hash(known), name)):
+            notices.add(connection, found.person.id, NEW_DEVICE, device.address, here=opened.here)
         know_device(state, connection, found.person, known, response)
         if passwords.is_outdated(found.password_hash):
             people.set_hash(connection, found.person.id, passwords.hash_password(body.password))
         audit.note(connection, found.person.id, found.person.name, "sign in", name, device.address)
     _give_back(state, [place for place, _ in places])
-    return replace(found.person, csrf=csrf)
+    return replace(found.person, csrf=opened.csrf)
 
 
 def _counted(

@@ -2,6 +2,7 @@ import { Box, Heading } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 
 import { Names } from './Names';
+import { Notices } from './Notices';
 import { OutsideAccount } from './OutsideAccount';
 import { PasswordChange } from './PasswordChange';
 import { SignIns } from './SignIns';
@@ -22,6 +23,7 @@ export function AccountPage() {
       <TwoFactor on={me.two_factor} />
       <OutsideAccount />
       <SignIns />
+      <Notices />
     </Box>
   );
 }

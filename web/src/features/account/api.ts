@@ -9,6 +9,21 @@ export const signInsOptions = queryOptions({
   queryFn: () => data(http.GET('/api/me/sign-ins')),
 });
 
+/** What happened to one's account, the latest first. */
+export const noticesOptions = queryOptions({
+  queryKey: ['me', 'notices'],
+  queryFn: () => data(http.GET('/api/me/notices')),
+});
+
+/** Take what was told as read, up to a notice. */
+export function useRead() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (last: number) => data(http.POST('/api/me/notices/read', { body: { last } })),
+    onSettled: () => client.invalidateQueries({ queryKey: noticesOptions.queryKey }),
+  });
+}
+
 /** An act on one's own account; the page then looks anew. */
 export function useOwnAct<Body, Answer>(act: (body: Body) => Promise<Answer>) {
   const client = useQueryClient();

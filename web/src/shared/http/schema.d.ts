@@ -578,6 +578,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/me/notices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Notices
+         * @description Return what happened to one's account, the latest first.
+         */
+        get: operations["list_notices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/notices/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Notices
+         * @description Note what was read; what was done in this very sign-in stays new elsewhere.
+         */
+        post: operations["read_notices"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/me/outside": {
         parameters: {
             query?: never;
@@ -4892,6 +4932,27 @@ export interface components {
             version: number;
         };
         /**
+         * NoticeModel
+         * @description What happened to the account. ``by``: who else did it; ``new``: to be told, not read yet.
+         */
+        NoticeModel: {
+            /** Address */
+            address: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Id */
+            id: number;
+            /** New */
+            new: boolean;
+            /** What */
+            what: string;
+        };
+        /**
          * OneTimeLink
          * @description A link that is shown once: the path of the page with its token, and how long it is good.
          */
@@ -5225,6 +5286,14 @@ export interface components {
             sets: number | null;
             /** Sure */
             sure: boolean;
+        };
+        /**
+         * ReadUpTo
+         * @description The last notice that was read.
+         */
+        ReadUpTo: {
+            /** Last */
+            last: number;
         };
         /**
          * ReasonModel
@@ -7201,6 +7270,48 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["NamesRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    list_notices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoticeModel"][];
+                };
+            };
+        };
+    };
+    read_notices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadUpTo"];
             };
         };
         responses: {
