@@ -15,13 +15,14 @@ import tempfile
 import threading
 import time
 import unittest
-from dataclasses import dataclass, field
+from dataclasses import asdict
 from pathlib import Path
 from typing import Any
 
 from scripts import database, install
 from scripts.paths import ROOT, VAR
 from scripts.processes import stop
+from scripts.tally import Tally
 
 SUITES = (
     "architecture",
@@ -39,40 +40,12 @@ NEED_DATABASE = frozenset({"store", "api", "browser"})
 BROWSER = {"chromium": "chromium", "chromedriver": "chromium-driver"}
 #: Two cores; a browser waits half of its time, so a third worker finds something to do.
 WORKERS = 3
-SLOWEST = 12
 #: What a long run tries (--all), for tests that draw at random.
 MANY_EXAMPLES = "130"
 TIMES = VAR / "test-times.json"
 #: What is not known yet, as in a fresh clone, is taken to last as long as is usual for its suite.
 USUAL_SECONDS = {"browser": 100.0, "cluster": 50.0, "api": 30.0, "core": 20.0}
 UNKNOWN_SECONDS = 10.0
-
-
-@dataclass(slots=True)
-class Tally:
-    """What came of some tests: counts, and seconds by test."""
-
-    passed: int = 0
-    failed: int = 0
-    skipped: int = 0
-    seconds: dict[str, float] = field(default_factory=dict)
-
-    def add(self, other: Tally) -> None:
-        """Count another tally in."""
-        self.passed += other.passed
-        self.failed += other.failed
-        self.skipped += other.skipped
-        self.seconds |= other.seconds
-
-    def line(self) -> str:
-        """Return the closing line."""
-        skipped = f", {self.skipped} skipped" if self.skipped else ""
-        return f"{self.passed} passed, {self.failed} failed{skipped}"
-
-    def slowest(self) -> str:
-        """Return the slowest tests, so that a slow run says what to look at."""
-        ranked = sorted(self.seconds, key=lambda name: -self.seconds[name])[:SLOWEST]
-        return "\n".join(f"{self.seconds[name]:6.1f} s  {name}" for name in ranked)
 
 
 class _Timed(unittest.TextTestResult):
@@ -157,13 +130,7 @@ def work() -> int:
         for line in sys.stdin:
             tally = _run(line.strip(), own)
             sys.stderr.flush()
-            told = {
-                "passed": tally.passed,
-                "failed": tally.failed,
-                "skipped": tally.skipped,
-                "seconds": tally.seconds,
-            }
-            print(json.dumps(told), file=answers, flush=True)
+            print(json.dumps(asdict(tally)), file=answers, flush=True)
     finally:
         own.stop()
     return 0
@@ -212,14 +179,6 @@ class _Deal:
         TIMES.write_text(json.dumps(self._known, indent=1))
 
 
-def _told(answer: str) -> Tally:
-    """Return what a worker told of a module; no answer, or none that can be read, is a failure."""
-    try:
-        return Tally(**json.loads(answer))
-    except (ValueError, TypeError):
-        return Tally(failed=1)
-
-
 def _follow(number: int, deal: _Deal, log: Path) -> None:
     """Give modules to one worker as long as there are any; one that dies fails its module."""
     command = [sys.executable, "-m", "scripts", "test", "--worker"]
@@ -240,7 +199,7 @@ def _follow(number: int, deal: _Deal, log: Path) -> None:
             child.stdin.write(f"{module}\n")
             child.stdin.flush()
             answer = child.stdout.readline()
-        told = _told(answer)
+        told = Tally.told(answer)
         if told.failed:
             print(f"grike: {module}: {told.line()}", file=sys.stderr, flush=True)
         deal.note(module, told)

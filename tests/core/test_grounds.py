@@ -31,11 +31,13 @@ from grike.core.item import Handling, Item, Level
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.movement import Dose, Movement, Pace, Sides
 from grike.core.planner import PlanResult, Problem, Settings, plan
+from grike.core.planner.alone import hopeless
 from grike.core.planner.cells import Theme, largest_class, region_supply
 from grike.core.planner.grounds import Grounds, training_guess
 from grike.core.planner.laying import asked_otherwise, trouble
 from grike.core.planner.linear import Limits, Outcome, Solved
 from grike.core.planner.pool import pool_report
+from grike.core.planner.problem import NeverStop
 from grike.core.planner.refill import refill
 from grike.core.planner.rolling import _week
 from grike.core.planner.run import Failure, Run, WeekAnswer, WeekTask
@@ -327,6 +329,40 @@ class ReadBack(unittest.TestCase):
         found = variant_of(design, a_library(*calm, fast))
         self.assertEqual(found, variant)
         self.assertEqual(found.kinds, ("timed-circuit", "last-burst"))
+
+
+class Alone(unittest.TestCase):
+    """A class that nothing could fill is found out, and not tried again beside any other."""
+
+    def test_the_one_that_is_to_blame(self) -> None:
+        """A conditioning class of steady pairs among three that can be: only it is hopeless."""
+        shape = replace(a_plan(room=FULL, weeks=1).shape, class_shapes=shipped_shapes())
+        sheet = default_sheet().with_line("C1", numbers={"share": 70})
+        problem = Problem(SeriesPlan(shape, sheet), LIBRARY)
+        run = Run(problem, Settings(), NeverStop(), 1, pool_report(problem))
+        task = SkeletonTask(problem, {}, run.pool.grounds, horizon=1)
+        cells = dict(skeleton(task, LIMITS).cells)
+        pairs = next(v for v in run.pool.grounds.variants if v.shape_id == "counted-pairs")
+        bad = replace(cells[1], focus=Focus.CONDITIONING, variant=pairs)
+        self.assertEqual(list(hopeless(run, 0, cells)), [])
+        found = list(hopeless(run, 0, {**cells, 1: bad}))
+        self.assertEqual([cell.slot.index for cell in found], [1])
+
+    def test_it_is_not_tried_again(self) -> None:
+        """Each first choice that is called hopeless is another one in the next pattern."""
+        problem = Problem(a_plan(room=FULL, weeks=1), LIBRARY)
+        grounds = pool_report(problem).grounds
+        cells = skeleton(SkeletonTask(problem, {}, grounds, horizon=1), LIMITS).cells
+        refused = tuple(cells.values())
+        again = skeleton(
+            SkeletonTask(problem, {}, grounds, hopeless=refused, horizon=1), LIMITS
+        ).cells
+        self.assertEqual(len(again), len(cells))
+        for index, cell in again.items():
+            was = cells[index]
+            self.assertNotEqual(
+                (cell.focus, cell.theme.kit, cell.variant), (was.focus, was.theme.kit, was.variant)
+            )
 
 
 class GoingBack(unittest.TestCase):

@@ -8,7 +8,7 @@ import sys
 import unittest
 
 from scripts.paths import ROOT
-from scripts.testing import Tally, _told
+from scripts.tally import Tally
 
 
 class Workers(unittest.TestCase):
@@ -30,5 +30,5 @@ class Workers(unittest.TestCase):
     def test_an_answer_that_cannot_be_read_is_a_failure(self) -> None:
         """A worker that died, or said something else, has passed nothing."""
         for answer in ("", "100 kills", "[1]", '{"kills": 3}'):
-            self.assertEqual(_told(answer).failed, 1, answer)
-        self.assertEqual(_told('{"passed": 2}'), Tally(2))
+            self.assertEqual(Tally.told(answer).failed, 1, answer)
+        self.assertEqual(Tally.told('{"passed": 2}'), Tally(2))

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from concurrent.futures import ThreadPoolExecutor
-from dataclasses import replace
+from dataclasses import dataclass, field, replace
 from fractions import Fraction
 from typing import TypeAlias
 
 from grike.core.focus import Focus
+from grike.core.planner.alone import hopeless
 from grike.core.planner.bands import SPARED, in_bands, without
 from grike.core.planner.grounds import training_guess
 from grike.core.planner.laying import (
@@ -52,6 +53,23 @@ PROMISED_AHEAD = 2
 Left: TypeAlias = tuple[
     dict[int, list[Mapping[Focus, int]]], dict[int, dict[tuple[int, str], PartSlots]]
 ]
+
+
+@dataclass(slots=True)
+class Tried:
+    """What was tried of a week in vain: cells, and classes that could not be by themselves."""
+
+    week: int
+    cells: list[Mapping[int, Cell]] = field(default_factory=list)
+    alone: list[Cell] = field(default_factory=list)
+
+    @property
+    def patterns(self) -> tuple[Mapping[int, Cell], ...]:
+        """The cells of the week itself at each try."""
+        return tuple(
+            {i: cell for i, cell in own.items() if cell.slot.week == self.week}
+            for own in self.cells
+        )
 
 
 def plan_weeks(run: Run) -> Failure | None:
@@ -135,9 +153,8 @@ def _week(run: Run, week: int, before: Mapping[int, Cell]) -> WeekAnswer | Failu
     left: Left = ({}, {})
     cells: dict[int, Cell] | Failure = dict(before)
     if not any(cell.slot.week == week for cell in before.values()):
-        cells = _skeleton(run, past, (), left)
-    refused: list[Mapping[int, Cell]] = []
-    tried: list[Mapping[int, Cell]] = []
+        cells = _skeleton(run, past, Tried(week), left)
+    tried = Tried(week)
     # Where a week before had to miss aims, others will: their bands are tried with less patience.
     last = run.settings.retries if not run.soft_weeks else min(run.settings.retries, SOFT_RETRIES)
     for attempt in range(last + 1):
@@ -148,17 +165,17 @@ def _week(run: Run, week: int, before: Mapping[int, Cell]) -> WeekAnswer | Failu
             answer = in_bands(run, without(task, spared), run.settings.week_time)
             if answer is not None:
                 return answer
-        tried.append(cells)
-        refused.append({i: c for i, c in cells.items() if c.slot.week == week})
+        tried.cells.append(cells)
         run.stopped = run.stopped or run.stop.requested()
         if run.stopped:
             # Whoever stops keeps what there is, so the first pattern with any filling is taken.
-            any_filling = _softly(run, week, tried[-1:], None)
+            any_filling = _softly(run, week, tried.cells[-1:], None)
             if isinstance(any_filling, WeekAnswer):
                 return any_filling
         if attempt < last:
-            cells = _skeleton(run, past, tuple(refused), left)
-    return _softly(run, week, tried, cells if isinstance(cells, Failure) else None)
+            tried.alone += hopeless(run, week, cells)
+            cells = _skeleton(run, past, tried, left)
+    return _softly(run, week, tried.cells, cells if isinstance(cells, Failure) else None)
 
 
 def _softly(
@@ -199,7 +216,7 @@ def _softly(
 def _skeleton(
     run: Run,
     past: Mapping[int, Cell],
-    refused: tuple[Mapping[int, Cell], ...],
+    tried: Tried,
     left: Left,
 ) -> dict[int, Cell] | Failure:
     """Return cells for the weeks ahead; links that are only hoped for are dropped if need be."""
@@ -209,7 +226,8 @@ def _skeleton(
         _without_past(run.problem, past, run),
         kept,
         run.pool.grounds,
-        refused=refused,
+        refused=tried.patterns,
+        hopeless=tuple(tried.alone),
         week_training=dict(run.week_training),
         calibration=_calibration(run, past),
         horizon=_horizon(run, past),

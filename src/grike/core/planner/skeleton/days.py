@@ -164,3 +164,16 @@ def refusals(choices: Choices) -> None:
             literals += [choices.focus[index, cell.focus], choices.theme[index, number], kind]
         if literals:
             choices.model.add(sum(literals) <= len(literals) - 1)
+    _alone(choices)
+
+
+def _alone(choices: Choices) -> None:
+    """A class that nothing could fill by itself is not tried again, whatever stands beside it."""
+    for cell in choices.task.hopeless:
+        i = cell.slot.index
+        if (i, cell.focus) not in choices.focus:
+            continue
+        theme = next(n for n, t in enumerate(choices.themes) if t.kit == cell.theme.kit)
+        variant = choices.variants.index(cell.variant)
+        own = (choices.focus[i, cell.focus], choices.theme[i, theme], choices.variant[i, variant])
+        choices.model.add_bool_or([literal.negated() for literal in own])

@@ -33,6 +33,7 @@ class Cell:
 class SkeletonTask:
     """What stays and what is already refused: week patterns that no movements could fill.
 
+    ``hopeless``: classes that by themselves nothing could fill, whatever stands beside them.
     ``horizon``: for how many weeks cells are chosen; None: for all. ``harder``: classes may take
     the harder options of their movements, for steps that the slot cannot hold otherwise. ``left``
     is filled with what is left for each slot, and saves it the next try with the same ``kept``;
@@ -43,6 +44,7 @@ class SkeletonTask:
     kept: Mapping[int, ClassFacts]
     grounds: Grounds
     refused: tuple[Mapping[int, Cell], ...] = ()
+    hopeless: tuple[Cell, ...] = ()
     skip: frozenset[Rule] = frozenset()
     fixed_cells: Mapping[int, Cell] = field(default_factory=dict)
     week_training: Mapping[int, Fraction] = field(default_factory=dict)
