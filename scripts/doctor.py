@@ -12,7 +12,9 @@ from dataclasses import dataclass
 from pathlib import Path
 
 from grike.api.planning.cluster_keys import CERTIFICATE
+from grike.api.sealing import MARK, Seal
 from scripts import database, install, processes, serve
+from scripts.codes_key import FILE
 from scripts.database import Server
 from scripts.paths import DIST, REQUIREMENTS, VAR, Trouble
 from scripts.settings import settings
@@ -117,6 +119,23 @@ def data() -> Iterator[Found]:
         yield Found(f"the last backup of a day is {age / 3600:.0f} hours old", fix)
 
 
+def _codes(server: Server) -> Iterator[Found]:
+    """Whether the codes of devices can be checked with the key of this machine."""
+    kept = database.run_sql(
+        server, f"SELECT totp_secret FROM grike.person WHERE totp_secret LIKE '{MARK}%'"
+    ).split()
+    key = settings().get("GRIKE_CODES_KEY", "") or (FILE.read_text() if FILE.exists() else "")
+    lost = sum(Seal(key.strip()).opened(one) is None for one in kept)
+    if lost:
+        yield Found(
+            f"codes of {lost} people were sealed with another key",
+            "Put back var/codes.key of the machine that sealed them, or make them links to new "
+            "passwords.",
+        )
+    elif kept:
+        yield Found("codes of devices can be checked")
+
+
 def _stored(server: Server) -> Iterator[Found]:
     def number(sql: str) -> int:
         return int(database.run_sql(server, sql).strip() or 0)
@@ -134,6 +153,7 @@ def _stored(server: Server) -> Iterator[Found]:
         yield Found(f"{len(missing)} changes of the schema are to be made", "./grike start")
     else:
         yield Found("the schema is that of this Grike")
+    yield from _codes(server)
     owners = number(
         "SELECT COUNT(*) FROM grike.person"
         " WHERE role = 'owner' AND left_at IS NULL AND (password_hash <> '' OR id IN"

@@ -11,6 +11,7 @@ import urllib.error
 import urllib.request
 
 from scripts import processes
+from scripts.codes_key import codes_key
 from scripts.database import Server
 from scripts.install import environment, say
 from scripts.paths import DIST, ROOT, VAR, Trouble
@@ -70,6 +71,7 @@ def start(
             start_new_session=True,
             env={
                 **environment(),
+                "GRIKE_CODES_KEY": codes_key(),
                 **settings(),
                 "GRIKE_DIST": str(DIST) if dist else "",
                 "GRIKE_CLUSTER_KEYS": str(VAR / "cluster"),

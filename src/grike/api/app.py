@@ -117,6 +117,7 @@ def prepare(state: State) -> None:
 def _fill(state: State) -> None:
     with state.database.transaction() as connection:
         stored_library.load(connection, library_document()["movements"])
+        state.seal.close_all(connection)
         stored_series.purge(connection)
         retention.purge(connection)
         audit.purge(connection)

@@ -34,6 +34,7 @@ SETTINGS = {
     "GRIKE_SESSION_HOURS": "so many hours a sign-in lasts at most (12)",
     "GRIKE_IDLE_MINUTES": "so many minutes it lasts without anything done (120)",
     "GRIKE_OWNERS_CODES": "1: what only owners may do asks for a second factor of theirs",
+    "GRIKE_CODES_KEY": "with what the secrets of codes are sealed (Fernet); the same everywhere",
     "GRIKE_ADDRESS": "the address that people use",
     "GRIKE_OIDC_ISSUER": "the service whose accounts one may sign in with (OpenID Connect)",
     "GRIKE_OIDC_CLIENT": "how it knows this house",
@@ -70,11 +71,26 @@ def config_from(settings: Mapping[str, str], dist: Path | None = None) -> Config
             whole_number(settings, "GRIKE_IDLE_MINUTES", Limits().idle_minutes, 24 * 60 * 31),
         ),
         owners_codes=settings.get("GRIKE_OWNERS_CODES", "") == "1",
+        codes_key=_codes_key(settings),
         scheduler=_scheduler(settings),
         cluster_keys=Path(settings.get("GRIKE_CLUSTER_KEYS", "cluster")),
         outside=_outside(settings),
         metrics_token=settings.get("GRIKE_METRICS_TOKEN", ""),
     )
+
+
+def _codes_key(settings: Mapping[str, str]) -> str:
+    from grike.api.sealing import Seal
+
+    key = settings.get("GRIKE_CODES_KEY", "").strip()
+    try:
+        Seal(key)
+    except ValueError:
+        raise ValueError(
+            "GRIKE_CODES_KEY is no key; one is 32 random bytes in URL-safe base64, as ./grike "
+            "start makes it in var/codes.key"
+        ) from None
+    return key
 
 
 def _scheduler(settings: Mapping[str, str]) -> str:

@@ -14,6 +14,7 @@ from starlette.responses import Response
 from grike.api.outside.registered import Registered
 from grike.api.pacing import DayPaces, PaceBook
 from grike.api.pages import Asked, Page, mark
+from grike.api.sealing import Seal
 from grike.core.advice.fixes.many import Mended, mended
 from grike.core.library import Library
 from grike.core.pace import Paces
@@ -45,6 +46,8 @@ class Config:
     #: of the keys with which it is reached.
     scheduler: str = ""
     cluster_keys: Path = Path("cluster")
+    #: With what the secrets of codes are sealed (Fernet); "": they are not.
+    codes_key: str = ""
     #: Whoever has it is given the figures of /api/metrics; "": nobody is.
     metrics_token: str = ""
     #: The service whose accounts one may sign in with; None: only names and passwords.
@@ -111,6 +114,11 @@ class State:
     _held: OrderedDict[int, HeldSeries] = field(default_factory=OrderedDict)
     _pages: OrderedDict[Hashable, Page] = field(default_factory=OrderedDict)
     _lock: threading.Lock = field(default_factory=threading.Lock)
+    #: What seals the secrets of codes.
+    seal: Seal = field(init=False)
+
+    def __post_init__(self) -> None:
+        self.seal = Seal(self.config.codes_key)
 
     def library(self, connection: Connection) -> Library:
         """Return the library as it is in the database, read anew only when it changed."""

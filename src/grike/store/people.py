@@ -28,6 +28,8 @@ COME_BACK = "UPDATE person SET left_at = NULL WHERE id = %s"
 OWNERS = "SELECT id FROM person WHERE role = 'owner' AND left_at IS NULL FOR UPDATE"
 SET_SECRET = "UPDATE person SET totp_secret = %s, totp_on = %s, totp_step = %s WHERE id = %s"
 SECRET = "SELECT totp_secret, totp_on, totp_step FROM person WHERE id = %s"
+SECRETS = "SELECT id, totp_secret FROM person WHERE totp_secret IS NOT NULL ORDER BY id"
+KEEP_SECRET = "UPDATE person SET totp_secret = %s WHERE id = %s AND totp_secret = %s"
 #: A step further ahead than a device may go wrong was used up by a clock of ours that did.
 STEPS_AHEAD = 2
 USE_STEP = f"""
@@ -168,6 +170,16 @@ def come_back(connection: Connection, person_id: int) -> None:
 def owners(connection: Connection) -> list[int]:
     """Return the ids of the owners, held until the end of the transaction."""
     return [row["id"] for row in connection.rows(OWNERS)]
+
+
+def secrets_of_codes(connection: Connection) -> list[tuple[int, str]]:
+    """Return the secrets of all second factors as they are kept, with whose they are."""
+    return [(row["id"], row["totp_secret"]) for row in connection.rows(SECRETS)]
+
+
+def keep_secret(connection: Connection, person_id: int, kept: str, *, instead_of: str) -> None:
+    """Keep the secret of a second factor otherwise, unless it is another one by now."""
+    connection.run(KEEP_SECRET, (kept, person_id, instead_of))
 
 
 def second_factor(connection: Connection, person_id: int) -> tuple[str | None, bool]:

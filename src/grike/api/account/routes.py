@@ -117,7 +117,7 @@ def begin_two_factor(body: PasswordOnly, person: SignedIn, state: StateOf) -> Tw
         _, on = people.second_factor(connection, person.id)
         if on:
             raise Conflict("Codes are asked already.", fix="Stop asking for them first.")
-        people.set_second_factor(connection, person.id, secret, on=False)
+        people.set_second_factor(connection, person.id, state.seal.closed(secret), on=False)
     address = pyotp.TOTP(secret).provisioning_uri(name=person.sign_in_name, issuer_name="Grike")
     picture = segno.make(address, error="m").svg_data_uri(
         scale=PICTURE_SCALE, border=4, light="#fff"
@@ -129,12 +129,13 @@ def begin_two_factor(body: PasswordOnly, person: SignedIn, state: StateOf) -> Tw
 def confirm_two_factor(body: CodeOnly, person: SignedIn, request: Request, state: StateOf) -> None:
     """Ask for codes from now on, once the device has shown that it makes the right ones."""
     with state.database.transaction() as connection:
-        secret, on = people.second_factor(connection, person.id)
+        kept, on = people.second_factor(connection, person.id)
+        secret = state.seal.opened(kept) if kept else None
         step = step_of(secret, body.code, 0) if secret and not on else None
-        if step is None:
+        if kept is None or step is None:
             words = "This is not the code of now."
             raise InvalidInput(words, fix="Type the next one.", fields={"code": words})
-        people.set_second_factor(connection, person.id, secret, on=True, step=step)
+        people.set_second_factor(connection, person.id, kept, on=True, step=step)
         _tell(connection, person, request, "Codes of a device are asked for from now on.")
 
 

@@ -30,6 +30,12 @@ CODE_SECONDS = 30
 STEPS = (0, -1, 1)
 #: What the person is told on every other device.
 NEW_DEVICE = "Somebody signed in to your account from a device that was not known."
+#: Only told to whoever knows the password.
+SEALED = (
+    "The codes of your device cannot be checked here.",
+    "What they are checked with was sealed with the key of another machine.",
+    "Ask an owner for a link to a new password; owners make theirs on the machine: ./grike owner.",
+)
 MISMATCH = ("Name and password do not match.", "", "Check both and try again.")
 
 
@@ -55,7 +61,7 @@ def sign_in(state: State, body: SignInRequest, request: Request, response: Respo
         _note_failure(state, found, name, device.address)
         raise NotSignedIn(*MISMATCH)
     with state.database.transaction() as connection:
-        _require_code(connection, found, body.code)
+        _require_code(state, connection, found, body.code)
         opened = open_session(state, connection, found.person, device, response)
         if not (known and devices.is_known(connection, token_hash(known), name)):
             notices.add(connection, found.person.id, NEW_DEVICE, device.address, here=opened.here)
@@ -121,12 +127,15 @@ def _note_failure(state: State, found: Credentials | None, name: str, address: s
         audit.note(connection, person_id, "", "sign-in refused", about, address)
 
 
-def _require_code(connection: Connection, found: Credentials, code: str) -> None:
+def _require_code(state: State, connection: Connection, found: Credentials, code: str) -> None:
     if found.totp_secret is None:
         return
     if not code:
         raise CodeNeeded("A code is asked besides.", fix="Type the code that your device shows.")
-    step = step_of(found.totp_secret, code, found.totp_step)
+    secret = state.seal.opened(found.totp_secret)
+    if secret is None:
+        raise NotSignedIn(*SEALED)
+    step = step_of(secret, code, found.totp_step)
     if step is None or not people.use_step(connection, found.person.id, step):
         raise NotSignedIn("The code is not right.", fix="Wait for the next code and try again.")
 

@@ -1,0 +1,1 @@
+ALTER TABLE person MODIFY COLUMN totp_secret VARCHAR(255) NULL
