@@ -60,7 +60,7 @@ function Confirm({ secret }: { secret: Secret }) {
         <Image src={secret.picture} alt="The secret as a picture for the device to read" boxSize="48" />
         <Box flex="1" minW="64">
           <Text>Let an application for such codes on your device read the picture, or type into it:</Text>
-          <Text fontFamily="mono" my="2" wordBreak="break-all">
+          <Text as="code" display="block" fontFamily="mono" my="2" wordBreak="break-all">
             {secret.secret.match(/.{1,4}/g)?.join(' ')}
           </Text>
           <form
