@@ -8,12 +8,18 @@ from contextlib import suppress
 from cryptography.fernet import Fernet
 
 from scripts.paths import VAR
+from scripts.settings import settings
 
 FILE = VAR / "codes.key"
 
 
 def codes_key() -> str:
-    """Return the key of this machine, made the first time; nobody else can read its file."""
+    """Return the key in use: of the settings, or of this machine, made the first time.
+
+    Nobody else can read its file.
+    """
+    if own := settings().get("GRIKE_CODES_KEY", ""):
+        return own
     if not FILE.exists():
         FILE.parent.mkdir(parents=True, exist_ok=True)
         fresh = FILE.with_suffix(f".{os.getpid()}")

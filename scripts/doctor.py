@@ -14,7 +14,7 @@ from pathlib import Path
 from grike.api.planning.cluster_keys import CERTIFICATE
 from grike.api.sealing import MARK, Seal
 from scripts import database, install, processes, serve
-from scripts.codes_key import FILE
+from scripts.codes_key import codes_key
 from scripts.database import Server
 from scripts.paths import DIST, REQUIREMENTS, VAR, Trouble
 from scripts.settings import settings
@@ -124,8 +124,12 @@ def _codes(server: Server) -> Iterator[Found]:
     kept = database.run_sql(
         server, f"SELECT totp_secret FROM grike.person WHERE totp_secret LIKE '{MARK}%'"
     ).split()
-    key = settings().get("GRIKE_CODES_KEY", "") or (FILE.read_text() if FILE.exists() else "")
-    lost = sum(Seal(key.strip()).opened(one) is None for one in kept)
+    try:
+        seal = Seal(codes_key())
+    except ValueError:
+        yield Found("the key of the codes is no key", "Put back var/codes.key, or the setting.")
+        return
+    lost = sum(seal.opened(one) is None for one in kept)
     if lost:
         yield Found(
             f"codes of {lost} people were sealed with another key",

@@ -71,8 +71,8 @@ def start(
             start_new_session=True,
             env={
                 **environment(),
-                "GRIKE_CODES_KEY": codes_key(),
                 **settings(),
+                "GRIKE_CODES_KEY": codes_key(),
                 "GRIKE_DIST": str(DIST) if dist else "",
                 "GRIKE_CLUSTER_KEYS": str(VAR / "cluster"),
                 "PYTHONPATH": str(ROOT / "src"),

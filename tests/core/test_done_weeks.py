@@ -10,7 +10,7 @@ from grike.core.anatomy import Muscle
 from grike.core.bouts import Bout, Side
 from grike.core.done import Complaint, Otherwise
 from grike.core.done_by import Teaching, Went, taught_by_many, trends
-from grike.core.done_seasons import Season, seasons_done, since
+from grike.core.done_seasons import Season, seasons_done
 from grike.core.done_weeks import Taught, acute_to_chronic_of, share_done, weeks_done
 from grike.core.expansion import steps
 from grike.core.formats import StraightSets
@@ -137,7 +137,7 @@ class BySeason(unittest.TestCase):
         self.assertEqual(second.sore, {Joint.KNEE: 2, Joint.WRIST: 1})
         self.assertEqual(second.sets, 6)
         self.assertEqual(
-            since(first, second),
+            list(second.since),
             [
                 "2 more people a class",
                 "effort 1 lower",
@@ -148,8 +148,8 @@ class BySeason(unittest.TestCase):
 
     def test_what_nobody_counted_is_not_compared(self) -> None:
         """Without people in one of them nothing is said of people."""
-        before, now = seasons_done(
+        _, now = seasons_done(
             [self._season(1, 1, heads=None, effort=6), self._season(2, 2, heads=9, effort=6)],
             LIBRARY,
         )
-        self.assertFalse([words for words in since(before, now) if "people" in words])
+        self.assertFalse([words for words in now.since if "people" in words])

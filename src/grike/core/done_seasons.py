@@ -5,8 +5,9 @@ from __future__ import annotations
 import datetime as dt
 from collections import Counter
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
+from itertools import pairwise
 
 from grike.core.done_by import Teaching, Went, by_week, mean_of, went
 from grike.core.done_weeks import weeks_done, work_done
@@ -52,7 +53,7 @@ class SeasonWeek:
 
 @dataclass(frozen=True, slots=True)
 class SeasonDone:
-    """How a season went.
+    """How a season went. ``since``: what changed from the one before, in words.
 
     ``sets``: done in a class, on average; ``load``: the mean of the weeks of which it is known;
     ``sore``: how often each joint was complained of, the most often first.
@@ -64,12 +65,15 @@ class SeasonDone:
     load: float | None
     sore: Mapping[Joint, int]
     weeks: tuple[SeasonWeek, ...]
+    since: tuple[str, ...] = ()
 
 
 def seasons_done(seasons: Iterable[Season], library: Library) -> list[SeasonDone]:
     """Return the seasons of which something was recorded, the earliest first."""
-    told = [own for own in seasons if own.teachings]
-    return [_season(own, library) for own in sorted(told, key=lambda s: (s.start, s.series_id))]
+    told = sorted((s for s in seasons if s.teachings), key=lambda s: (s.start, s.series_id))
+    done = [_season(own, library) for own in told]
+    later = (replace(now, since=tuple(_since(before, now))) for before, now in pairwise(done))
+    return [*done[:1], *later]
 
 
 def _season(own: Season, library: Library) -> SeasonDone:
@@ -107,7 +111,7 @@ def _sets(one: Teaching, library: Library) -> Fraction:
     return exact_sum(sets_by_movement(done).values())
 
 
-def since(before: SeasonDone, now: SeasonDone) -> list[str]:
+def _since(before: SeasonDone, now: SeasonDone) -> list[str]:
     """Return in words what changed from one season to the next; what is known of both alone."""
     changes = (
         _change(PEOPLE, before.went.heads, now.went.heads),

@@ -19,22 +19,16 @@ from grike.api.account.models import (
     TwoFactorSecret,
 )
 from grike.api.naming import require_names
-from grike.api.security import SignedIn, StateOf, device_of, here_of
+from grike.api.security import SignedIn, StateOf, here_of
 from grike.api.sign_in.signing import MOST_BY_PAIR, step_of
 from grike.api.state import State
+from grike.api.telling import tell
 from grike.core.errors import Conflict, InvalidInput, NotFound, TooManyAttempts
-from grike.store import limits, notices, people, sign_ins
-from grike.store.connection import Connection
+from grike.store import limits, people, sign_ins
 from grike.store.people import Person
 
 router = APIRouter(prefix="/api/me", tags=["account"])
 PICTURE_SCALE = 5
-
-
-def _tell(connection: Connection, person: Person, request: Request, what: str) -> None:
-    """Tell somebody on their other devices what was done to the account on this one."""
-    here, address = here_of(request), device_of(request).address
-    notices.add(connection, person.id, what, address, here=here)
 
 
 def _require_password(state: State, person: Person, password: str, field: str) -> None:
@@ -58,7 +52,7 @@ def change_names(body: NamesRequest, person: SignedIn, request: Request, state: 
         names = require_names(connection, body.name, body.sign_in_name, but_for=person.id)
         people.rename(connection, person.id, *names)
         if names[1] != person.sign_in_name:
-            _tell(connection, person, request, f"The name to sign in by is now {names[1]}.")
+            tell(connection, person, request, f"The name to sign in by is now {names[1]}.")
 
 
 @router.post("/password")
@@ -71,7 +65,7 @@ def change_password(
     hashed = passwords.hash_password(body.password)
     with state.database.transaction() as connection:
         people.set_hash(connection, person.id, hashed)
-        _tell(connection, person, request, "Your password was changed.")
+        tell(connection, person, request, "Your password was changed.")
         return Ended(count=sign_ins.close_all(connection, person.id, but=here_of(request)))
 
 
@@ -136,7 +130,7 @@ def confirm_two_factor(body: CodeOnly, person: SignedIn, request: Request, state
             words = "This is not the code of now."
             raise InvalidInput(words, fix="Type the next one.", fields={"code": words})
         people.set_second_factor(connection, person.id, kept, on=True, step=step)
-        _tell(connection, person, request, "Codes of a device are asked for from now on.")
+        tell(connection, person, request, "Codes of a device are asked for from now on.")
 
 
 @router.post("/two-factor/off", status_code=204)
@@ -145,4 +139,4 @@ def end_two_factor(body: PasswordOnly, person: SignedIn, request: Request, state
     _require_password(state, person, body.password, "password")
     with state.database.transaction() as connection:
         people.set_second_factor(connection, person.id, None, on=False)
-        _tell(connection, person, request, "Codes of a device are not asked for any more.")
+        tell(connection, person, request, "Codes of a device are not asked for any more.")

@@ -16,14 +16,14 @@ from grike.api.security import (
     SignedIn,
     StateOf,
     device_of,
-    here_of,
     open_session,
     token_hash,
 )
 from grike.api.sign_in.signing import know_device
 from grike.api.state import State
+from grike.api.telling import tell
 from grike.core.errors import Conflict, GrikeError, NotFound, TooManyAttempts, Unavailable
-from grike.store import audit, limits, notices, outside, people
+from grike.store import audit, limits, outside, people
 from grike.store.outside import Try
 
 router = APIRouter(prefix="/api", tags=["sign-in"])
@@ -92,8 +92,7 @@ def unlink_outside(person: SignedIn, request: Request, state: StateOf) -> None:
                 fix="Ask an owner for a link to a new password first.",
             )
         outside.unlink(connection, person.id)
-        what, address = "No account elsewhere opens yours any more.", device_of(request).address
-        notices.add(connection, person.id, what, address, here=here_of(request))
+        tell(connection, person, request, "No account elsewhere opens yours any more.")
 
 
 def _begun(state: State, provider: Provider, response: Response, person_id: int | None) -> str:

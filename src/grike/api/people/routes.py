@@ -8,12 +8,12 @@ from fastapi import APIRouter, Request
 
 from grike.api.naming import require_names
 from grike.api.people.models import Invitation, MemberOfHouse, OneTimeLink, RoleChange
-from grike.api.security import Owner, StateOf, device_of, token_hash
+from grike.api.security import Owner, StateOf, token_hash
+from grike.api.telling import tell
 from grike.core.errors import Conflict, NotFound
 from grike.store import (
     calendar_links,
     devices,
-    notices,
     outside,
     people,
     person_links,
@@ -76,7 +76,7 @@ def renew_link(person_id: int, owner: Owner, request: Request, state: StateOf) -
         if person.left:
             raise Conflict(f"{person.name} has left.", fix="Let them come back first.")
         if person.joined:
-            _tell(connection, person, owner, request, "A link to set a new password was made.")
+            tell(connection, person, request, "A link to set a new password was made.", owner)
         return new_link(connection, person_id, RESET if person.joined else INVITE, owner.id)
 
 
@@ -93,7 +93,7 @@ def change_role(
         people.set_role(connection, person_id, body.role)
         if body.role != person.role:
             what = f"Your role is {body.role} now, and was {person.role}."
-            _tell(connection, person, owner, request, what)
+            tell(connection, person, request, what, owner)
 
 
 @router.post("/{person_id}/leave", status_code=204)
@@ -120,14 +120,6 @@ def let_return(person_id: int, owner: Owner, request: Request, state: StateOf) -
             raise Conflict(f"{person.name} has not left.", fix="Load the page again.")
         people.come_back(connection, person_id)
         return new_link(connection, person_id, INVITE, owner.id)
-
-
-def _tell(
-    connection: Connection, person: Person, owner: Person, request: Request, what: str
-) -> None:
-    """Tell somebody what an owner did to their account."""
-    address = device_of(request).address
-    notices.add(connection, person.id, what, address, by_name=owner.name)
 
 
 def _there(connection: Connection, person_id: int, request: Request) -> Person:

@@ -4,16 +4,15 @@ from __future__ import annotations
 
 import datetime as dt
 from collections import Counter
-from itertools import pairwise
 
 from fastapi import APIRouter
 
 from grike.api.model import Model
 from grike.api.security import SignedIn, StateOf
 from grike.api.sessions.taught import as_teachings, recorded
-from grike.api.sessions.went import WentModel, went_of
+from grike.api.sessions.went import WentModel, rounded, went_of
 from grike.api.state import State
-from grike.core.done_seasons import Season, SeasonDone, seasons_done, since
+from grike.core.done_seasons import Season, SeasonDone, seasons_done
 from grike.core.movement import Joint
 from grike.store import seasons as groups
 from grike.store.connection import Connection
@@ -55,9 +54,7 @@ def get_done_by_season(series_id: int, _: SignedIn, state: StateOf) -> list[Seas
         library = state.series(connection, series_id).facts.library
         group = groups.group_of(connection, series_id)
         seasons = [_season(state, connection, own) for own in groups.of_group(connection, group)]
-    done = seasons_done(seasons, library)
-    changes = [[], *(since(before, now) for before, now in pairwise(done))]
-    return [_as_shown(own, told) for own, told in zip(done, changes, strict=False)]
+    return [_as_shown(own) for own in seasons_done(seasons, library)]
 
 
 def _season(state: State, connection: Connection, series_id: int) -> Season:
@@ -72,13 +69,13 @@ def _season(state: State, connection: Connection, series_id: int) -> Season:
     )
 
 
-def _as_shown(own: SeasonDone, told: list[str]) -> SeasonModel:
+def _as_shown(own: SeasonDone) -> SeasonModel:
     weeks = [
         SeasonWeekModel(
             week=week.week,
-            heads=_rounded(week.heads),
-            effort=_rounded(week.effort),
-            load=_rounded(week.load),
+            heads=rounded(week.heads),
+            effort=rounded(week.effort),
+            load=rounded(week.load),
         )
         for week in own.weeks
     ]
@@ -88,13 +85,9 @@ def _as_shown(own: SeasonDone, told: list[str]) -> SeasonModel:
         start=own.season.start,
         planned=sum(own.season.planned.values()),
         sets=round(own.sets, 1),
-        load=_rounded(own.load),
+        load=rounded(own.load),
         sore=dict(own.sore),
         weeks=weeks,
-        since=told,
+        since=list(own.since),
         **went_of(own.went).model_dump(),
     )
-
-
-def _rounded(value: float | None) -> float | None:
-    return None if value is None else round(value, 1)

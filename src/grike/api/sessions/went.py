@@ -16,12 +16,17 @@ class WentModel(Model):
     heads: float | None
 
 
+def rounded(value: float | None, places: int = 1) -> float | None:
+    """Return a figure as it is shown; None stays None."""
+    return None if value is None else round(value, places)
+
+
 def went_of(went: Went) -> WentModel:
     """Return how classes went, rounded as it is shown."""
     return WentModel(
         classes=went.classes,
         over=round(went.over, 1),
-        share=None if went.share is None else round(went.share, 3),
-        effort=None if went.effort is None else round(went.effort, 1),
-        heads=None if went.heads is None else round(went.heads, 1),
+        share=rounded(went.share, 3),
+        effort=rounded(went.effort),
+        heads=rounded(went.heads),
     )
