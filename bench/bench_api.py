@@ -23,7 +23,7 @@ from grike.core.advice.fixes import fixes
 from grike.core.advice.why import why_movement
 from grike.core.editing import swapped, work_blocks
 from grike.core.rules import Facts, findings
-from scripts import database, demo, processes
+from scripts import database, demo, demo_house, processes
 from scripts.weight import MOST_KILOBYTES, first_load_kilobytes
 
 READ_MS, WRITE_MS = 15.0, 30.0
@@ -41,7 +41,7 @@ def median_ms(act: Callable[[], object], times: int = 25) -> float:
 
 def measure(client: TestClient) -> None:
     """Print the figures of a signed-in client before the demo data."""
-    _, name, _, password = demo.PEOPLE[0]
+    _, name, _, password = demo_house.PEOPLE[0]
     me = client.post("/api/sign-in", json={"name": name, "password": password}).json()
     headers = {"X-CSRF-Token": me["csrf"]}
     series = client.get("/api/series").json()[0]["id"]

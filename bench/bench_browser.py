@@ -19,7 +19,7 @@ from bench.figures import p95
 from bench.stretched import stretched
 from grike.store import changes, series
 from grike.store.connection import Database
-from scripts import database, demo, install, processes, serve
+from scripts import database, demo, demo_house, install, processes, serve
 from scripts.screenshots import browser, fill_in
 from scripts.testing import BROWSER
 
@@ -70,7 +70,7 @@ def the_series(url: str) -> tuple[int, int, int]:
 
 def sign_in(driver: webdriver.Chrome, base: str) -> None:
     """Sign in as the demo's first director."""
-    _, name, _, password = demo.PEOPLE[0]
+    _, name, _, password = demo_house.PEOPLE[0]
     driver.get(base)
     wait = WebDriverWait(driver, 20)
     wait.until(lambda d: d.find_elements(By.NAME, "name"))

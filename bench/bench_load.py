@@ -20,7 +20,7 @@ from pathlib import Path
 import httpx2
 
 from bench.figures import p95
-from scripts import database, demo, processes, serve
+from scripts import database, demo, demo_house, processes, serve
 
 PEOPLE = int(os.environ.get("GRIKE_PEOPLE", "20"))
 WRITERS = int(os.environ.get("GRIKE_WRITERS", "2"))
@@ -81,7 +81,7 @@ def main() -> None:
             server, name="bench-application", dist=False, first=8607, workers=WORKERS
         )
         base = f"http://127.0.0.1:{port}"
-        _, name, _, password = demo.PEOPLE[0]
+        _, name, _, password = demo_house.PEOPLE[0]
         with httpx2.Client(base_url=base, timeout=30) as client:
             me = client.post("/api/sign-in", json={"name": name, "password": password}).json()
             cookies = client.cookies

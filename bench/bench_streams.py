@@ -20,7 +20,7 @@ import httpx2
 import psutil
 
 from bench.figures import p95
-from scripts import database, demo, processes, serve
+from scripts import database, demo, demo_house, processes, serve
 
 STREAMS = int(os.environ.get("GRIKE_STREAMS", "1000"))
 WORKERS = int(os.environ.get("GRIKE_WORKERS", "2"))
@@ -127,7 +127,7 @@ def main() -> None:
         port = serve.start(
             server, name="bench-application", dist=False, first=8607, workers=WORKERS
         )
-        _, name, _, password = demo.PEOPLE[0]
+        _, name, _, password = demo_house.PEOPLE[0]
         asyncio.run(measured(f"http://127.0.0.1:{port}", name, password))
     finally:
         processes.stop("bench-application", 10)

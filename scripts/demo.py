@@ -8,14 +8,11 @@ from pathlib import Path
 from typing import NamedTuple
 
 from grike.api.app import prepare
-from grike.api.passwords import hash_password
 from grike.api.state import Config, State
 from grike.core.cautions import Caution
 from grike.core.done import Complaint, Otherwise
 from grike.core.focus import Focus
-from grike.core.group import Group
 from grike.core.judging.class_facts import ClassFacts
-from grike.core.kit import Kit, Room
 from grike.core.library import Library
 from grike.core.movement import Joint
 from grike.core.pace import DEFAULT_PACE
@@ -30,41 +27,14 @@ from grike.core.sheet import RuleSheet
 from grike.core.wishes import Member, Wishes
 from grike.exchange.presets import presets
 from grike.exchange.shapes import shipped_shapes
-from grike.store import changes, groups, people, rooms, series, sessions
+from grike.store import changes, series, sessions
 from grike.store.connection import Connection, Database
 from scripts import database, install, processes, serve
 from scripts.database import Server
+from scripts.demo_house import HALL, PEOPLE, keep_groups, keep_people, keep_sites
 from scripts.install import say
 from scripts.paths import Trouble
 from scripts.supervise import DEMO_MARK
-
-OWNER, DIRECTOR, INSTRUCTOR = "owner", "director", "instructor"
-PEOPLE = (
-    ("Maren Oakhollow", "maren", OWNER, "reedbed-and-oar"),
-    ("Tobin Saltree", "tobin", DIRECTOR, "two-herons-wading"),
-    ("Ilsa Fernby", "ilsa", INSTRUCTOR, "low-tide-lantern"),
-    ("Corwin Ashlane", "corwin", INSTRUCTOR, "grey-wagtail-nine"),
-    ("Peta Rushlow", "peta", INSTRUCTOR, "sculls-on-trestles"),
-    ("Anselm Brookend", "anselm", INSTRUCTOR, "saltmarsh-samphire"),
-)
-HALL = Room(
-    "Boat hall",
-    {
-        Kit.MAT: 20,
-        Kit.WALL: 20,
-        Kit.CHAIR: 18,
-        Kit.TOWEL: 24,
-        Kit.DUMBBELL_LIGHT: 18,
-        Kit.DUMBBELL_MEDIUM: 16,
-        Kit.DUMBBELL_HEAVY: 4,
-        Kit.KETTLEBELL: 16,
-        Kit.MINI_BAND: 24,
-        Kit.LONG_BAND: 18,
-        Kit.STEP: 16,
-        Kit.ANCHOR: 12,
-    },
-    20,
-)
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,6 +42,7 @@ class DemoSeries:
     """One series of the demo, with the hour at which it is taught, by whom, and its tags.
 
     ``before``: the name of the season before it; "" where it is the first one of its group.
+    ``at_noon``: the weekday whose class a few take at noon in the loft as well, where one is.
     """
 
     shape: SeriesShape
@@ -81,6 +52,7 @@ class DemoSeries:
     tags: tuple[str, ...]
     before: str = ""
     heads: int = 12
+    at_noon: int | None = None
 
 
 def demo_series(monday: dt.date) -> tuple[DemoSeries, ...]:
@@ -100,36 +72,27 @@ def demo_series(monday: dt.date) -> tuple[DemoSeries, ...]:
     # Twice a week, a gap of three classes would mean that nothing comes back for two weeks.
     often = lifts.with_line("D4", numbers={"gap": 1})
     return (
-        DemoSeries(crew, lifts, 18, (2, 3, 4), ("rowers", "winter"), "Autumn crew strength"),
+        DemoSeries(
+            crew, lifts, 18, (2, 3, 4), ("rowers", "winter"), "Autumn crew strength", at_noon=3
+        ),
         DemoSeries(gentle, often, 10, (5,), ("morning",)),
     )
 
 
-def keep_groups(connection: Connection) -> None:
-    """Keep the groups of the house, so that a set-up can take them over."""
-    evening, morning = dt.time(18), dt.time(10)
-    knees = Member("J. K.", (Caution.KNEES,))
-    crew = Group("Winter crew", 16, 2, members=(knees,), times=dict.fromkeys((0, 1, 3, 4), evening))
-    gentle = Group("Gentle mornings", 12, 1, (Caution.NO_JUMPS,), times={1: morning, 4: morning})
-    for group in (crew, gentle):
-        groups.add(connection, group)
-
-
 class House(NamedTuple):
-    """Whom the demo has, in which room they teach, and what day it is."""
+    """Whom the demo has, in which rooms they teach, and what day it is."""
 
     people: list[int]
     room: int
+    loft: int
     today: dt.date
 
 
 def fill(connection: Connection, library: Library, today: dt.date) -> None:
     """Put people, the hall and planned series into an empty database."""
-    ids = [
-        people.add(connection, name, sign_in, role, hash_password(password))
-        for name, sign_in, role, password in PEOPLE
-    ]
-    house = House(ids, rooms.add(connection, HALL), today)
+    ids = keep_people(connection)
+    hall, loft = keep_sites(connection, ids)
+    house = House(ids, hall, loft, today)
     keep_groups(connection)
     monday = today - dt.timedelta(days=today.weekday() + 7)
     for number, entry in enumerate(reversed(demo_series(monday))):
@@ -171,12 +134,16 @@ def teach(
     for place, member in enumerate(Facts(stored.plan, library).classes):
         slot = member.slot
         teacher = house.people[entry.instructors[place % len(entry.instructors)]]
-        at = dt.datetime.combine(slot.date, dt.time(entry.hour))
-        design = stored.designs[slot.index]
-        session = sessions.add(connection, design, series_id, slot.day, at, house.room, teacher)
-        if slot.date < house.today:
-            record = taught(member, library, teacher, entry.heads)
-            sessions.put_record(connection, session, record, teacher)
+        times = [(entry.hour, house.room, teacher, entry.heads)]
+        if slot.weekday == entry.at_noon:
+            times.append((12, house.loft, house.people[1], 6))
+        for hour, room, who, heads in times:
+            at = dt.datetime.combine(slot.date, dt.time(hour))
+            design = stored.designs[slot.index]
+            session = sessions.add(connection, design, series_id, slot.day, at, room, who)
+            if slot.date < house.today:
+                record = taught(member, library, who, heads)
+                sessions.put_record(connection, session, record, who)
 
 
 def taught(member: ClassFacts, library: Library, teacher: int, heads: int) -> SessionRecord:
@@ -205,9 +172,12 @@ def differed(member: ClassFacts, record: SessionRecord) -> SessionRecord:
     last = bouts[-1]
     gone = [b for b in bouts if (b.block, b.place, b.round) == (last.block, last.place, last.round)]
     out = tuple(Otherwise(b.block, b.place, b.round, b.side, b.movement.id) for b in gone)
-    sore = Complaint(Joint.KNEE, bouts[0].movement.id)
+    most = max(bouts, key=lambda bout: bout.movement.joints.get(Joint.KNEE, 0))
+    sore = (
+        (Complaint(Joint.KNEE, most.movement.id),) if most.movement.joints.get(Joint.KNEE) else ()
+    )
     return replace(
-        record, otherwise=out, complaints=(sore,), note="Two came late; the last round was dropped."
+        record, otherwise=out, complaints=sore, note="Two came late; the last round was dropped."
     )
 
 

@@ -16,11 +16,12 @@ from grike.core.group import Group
 from grike.core.kit import Kit, Room
 from grike.core.movement import Joint
 from grike.core.record import Mark, SessionRecord
+from grike.core.site import Site
 from grike.core.wishes import Member
 from grike.exchange.documents import conforming
 from grike.exchange.library import library_document
 from grike.exchange.shapes import shipped_shapes
-from grike.store import changes, groups, library, people, rooms, series, sessions, shapes
+from grike.store import changes, groups, library, people, rooms, series, sessions, shapes, sites
 from grike.store import templates as kept
 from tests.api.base import WithApplication
 
@@ -62,7 +63,10 @@ class House(WithApplication):
         with self.database.transaction() as connection:
             ivo = people.named(connection, "ivo")
             assert ivo is not None
-            rooms.put(connection, Room("Løft „oben“", {Kit.MAT: 8}, 12))
+            loft = rooms.put(connection, Room("Løft „oben“", {Kit.MAT: 8}, 12))
+            quay = sites.add(connection, Site("Quay", "2 Long Quay", "First aid: at the door."))
+            sites.put_room(connection, loft, quay)
+            sites.works_at(connection, ivo.id, [quay])
             group = Group("Monday, 7 o'clock", 12, 1, (Caution.KNEES,), times={0: dt.time(7)})
             member = Member("Ada", (Caution.CHAIR,))
             groups.add(connection, replace(group, members=(member,)))
@@ -88,9 +92,9 @@ class House(WithApplication):
 
     def emptied(self, connection: Any) -> None:
         """Make the database that of a house of its first owner only."""
-        for table in ("session", "series_change", "series_class", "series", "design", "room"):
+        for table in ("session", "series_change", "series_class", "series", "design"):
             connection.run(f"DELETE FROM {table}")
-        for table in (*EVERYTHING, "sign_in", "audit", "person"):
+        for table in (*EVERYTHING, "sign_in", "audit", "room", "site", "person"):
             connection.run(f"DELETE FROM {table}")
         library.load(connection, library_document()["movements"])
 

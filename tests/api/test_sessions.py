@@ -237,12 +237,12 @@ class Sessions(WithApplication):
     def test_one_class_as_two_taught_it(self) -> None:
         """Ivo and Dora teach the same class: each has a line, and the class stands side by side."""
         path = f"/api/series/{self.series_id}/done-by"
-        self.assertEqual(self.client.get(path).json(), {"trends": [], "often": []})
+        self.assertEqual(self.client.get(path).json(), {"trends": [], "places": [], "often": []})
         self.record(self.a_session())
         self.record(self.a_session(instructor="Dora Director"), minutes=44, effort=None)
         found = self.client.get(path).json()
         planned = round(self.real_seconds() / 60, 1)
-        over = {own["who"]: own["over"] for own in found["trends"]}
+        over = {own["of"]: own["over"] for own in found["trends"]}
         self.assertAlmostEqual(over["Ivo Instructor"], 47 - planned, delta=0.11)
         self.assertAlmostEqual(over["Dora Director"], 44 - planned, delta=0.11)
         (often,) = found["often"]

@@ -6,7 +6,7 @@ from selenium.webdriver.common.by import By
 from selenium.webdriver.support.ui import Select
 
 from grike.core.kit import Kit, Room
-from grike.store import groups, rooms
+from grike.store import groups, rooms, series
 from tests.browser.base import WithBrowser
 
 
@@ -43,6 +43,32 @@ class House(WithBrowser):
         self.go("/house", "[aria-label='Forget Monday regulars']")
         self.press("Forget Monday regulars")
         self.see_text("No group is kept yet")
+
+    def test_a_second_site(self) -> None:
+        """A site with what to do in an emergency; its room lacks something; both are said."""
+        number = self.a_series()
+        with self.database.transaction() as connection:
+            room = series.get(connection, number).plan.shape.room
+            rooms.put(connection, room)
+            rooms.put(connection, Room("Attic", {Kit.MAT: 8}, 3))
+        self.go("/house", "[aria-label='Change Attic']")
+        self.press("A new site")
+        self.type_in("Name of the site", "Quay")
+        self.type_in("In an emergency", "First aid: left of the door.")
+        self.assertEqual(self.axe(), [])
+        self.press("Keep the site")
+        Select(self.see("[aria-label='Site of Attic']")).select_by_visible_text("Quay")
+        self.go(f"/series/{number}/classes/0", "summary")
+        xpath = "//summary[contains(., 'Put somebody down')]"
+        self.driver.find_element(By.XPATH, xpath).click()
+        Select(self.see("[aria-label=Room]")).select_by_visible_text("Attic, Quay")
+        self.see_text("It holds 3 people")
+        Select(self.see("[aria-label=Instructor]")).select_by_index(1)
+        self.assertEqual(self.axe(), [])
+        self.press("Put them down")
+        self.see_text("Attic, Quay")
+        self.go(f"/series/{number}/classes/0/teach", "h1")
+        self.see_text("First aid: left of the door.")
 
     def test_a_room_is_changed(self) -> None:
         """Its kit stands in the list, and is changed for series to come."""

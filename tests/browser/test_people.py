@@ -12,7 +12,8 @@ from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.support.ui import Select
 
-from grike.store import people
+from grike.core.site import Site
+from grike.store import people, sites
 from scripts import processes, serve
 from scripts.paths import DIST, ROOT
 from tests.api.outside_provider import CLIENT, SECRET, OutsideProvider
@@ -122,6 +123,22 @@ class People(WithBrowser):
         self.driver.get("about:blank")
         self.driver.get(link)
         self.see_text("This link is worth nothing any more.")
+
+    def test_where_somebody_works(self) -> None:
+        """Everywhere, until a site is picked; everywhere again with one press."""
+        with self.database.transaction() as connection:
+            quay = sites.add(connection, Site("Quay"))
+        self.go("/house/people", "[aria-label='Sites of Ivo Instructor']")
+        ivo = self.see("[aria-label='Sites of Ivo Instructor']")
+        everywhere, there = ivo.find_elements(By.TAG_NAME, "button")
+        self.assertEqual(everywhere.get_attribute("aria-pressed"), "true")
+        there.click()
+        self.wait.until(lambda _: there.get_attribute("aria-pressed") == "true")
+        with self.database.transaction() as connection:
+            self.assertEqual(list(sites.of_people(connection).values()), [[quay]])
+        self.assertEqual(self.axe(), [])
+        everywhere.click()
+        self.wait.until(lambda _: there.get_attribute("aria-pressed") == "false")
 
     def test_a_role_is_changed_and_somebody_leaves(self) -> None:
         """Ivo becomes a viewer, then leaves; the only owner cannot, and is told why."""

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 import unittest
+from dataclasses import replace
 from fractions import Fraction
 
 from grike.core.anatomy import Muscle
@@ -101,7 +102,7 @@ class ByInstructor(unittest.TestCase):
             Teaching(taught(2, *out, effort=None), 3, 1, "Bo", 45),
         ]
         ada, bo = trends(teachings, LIBRARY)
-        self.assertEqual((ada.who, ada.went), ("Ada", Went(2, 5, 1, 7, None)))
+        self.assertEqual((ada.of, ada.went), ("Ada", Went(2, 5, 1, 7, None)))
         self.assertEqual(ada.efforts, {0: 6, 1: 8})
         went = bo.went
         self.assertEqual((went.over, went.effort, went.heads, bo.efforts), (0, None, None, {}))
@@ -145,6 +146,13 @@ class BySeason(unittest.TestCase):
                 "the load of a week 90 lower",
             ],
         )
+
+    def test_a_class_that_was_taught_twice_is_one_class(self) -> None:
+        """Three classes, one of them at noon as well: four teachings, and three are recorded."""
+        own = self._season(1, 1, heads=9, effort=6)
+        noon = replace(own.teachings[0], session_id=9)
+        (season,) = seasons_done([replace(own, teachings=[*own.teachings, noon])], LIBRARY)
+        self.assertEqual((season.recorded, season.went.classes), (3, 4))
 
     def test_what_nobody_counted_is_not_compared(self) -> None:
         """Without people in one of them nothing is said of people."""

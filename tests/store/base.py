@@ -23,6 +23,8 @@ TABLES = (
     "series",
     "design",
     "room",
+    "person_site",
+    "site",
     "class_shape",
     "class_template",
     "sign_in",

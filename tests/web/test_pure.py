@@ -48,6 +48,27 @@ def slots_of(draft: dict[str, Any]) -> int:
     return len(shape.slots())
 
 
+class Where(unittest.TestCase):
+    def test_the_sites_to_know(self) -> None:
+        """Who is down in the loft is told of its site alone; who is down for none, of both."""
+        places = [{"site": "Quay"}, {"site": "Boathouse"}]
+        hall = {"room": "Hall", "site": "Boathouse", "mine": False}
+        loft = {"room": "Loft", "site": "Quay", "mine": False}
+        detail = {"room": "Hall", "places": places}
+        mine, anybodys, nobodys = called(
+            [
+                Call("shared/format/whereTaught", "whereTaught", ({**detail, "sessions": own},))
+                for own in ([hall, {**loft, "mine": True}], [hall, loft], [])
+            ]
+        )
+        own = {**loft, "mine": True}
+        quay = [{"site": "Quay"}]
+        self.assertEqual(mine, {"sessions": [own], "rooms": "Loft", "places": quay})
+        both = {"sessions": [hall, loft], "rooms": "Hall or Loft", "places": places}
+        self.assertEqual(anybodys, both)
+        self.assertEqual(nobodys, {"sessions": [], "rooms": "Hall", "places": places})
+
+
 class SetUp(unittest.TestCase):
     def test_the_page_counts_the_classes_that_the_core_makes(self) -> None:
         """On random starts, days and closed days the form's count is the number of slots."""

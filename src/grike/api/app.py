@@ -54,6 +54,7 @@ from grike.api.sessions import done, done_by, seasons, weeks
 from grike.api.sessions import routes as sessions
 from grike.api.shapes import routes as shapes
 from grike.api.sign_in import routes as sign_in
+from grike.api.sites import routes as sites
 from grike.api.state import Config, State
 from grike.api.templates import routes as templates
 from grike.api.turns import Turns
@@ -74,6 +75,7 @@ ROUTERS = (
     audits,
     library,
     house,
+    sites,
     shapes,
     movements,
     shelf,

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from statistics import fmean
@@ -15,7 +15,8 @@ from grike.core.library import Library
 class Teaching:
     """A class that was taught and recorded. ``who``: "" where nobody of the house did.
 
-    ``planned_minutes``: by the real clock of the class.
+    ``planned_minutes``: by the real clock of the class. ``where``: the site, the room where that
+    stands at none, or "".
     """
 
     taught: Taught
@@ -23,6 +24,7 @@ class Teaching:
     design_id: int
     who: str
     planned_minutes: float
+    where: str = ""
 
     @property
     def over(self) -> float:
@@ -47,9 +49,12 @@ class Went:
 
 @dataclass(frozen=True, slots=True)
 class Trend:
-    """How the classes of one instructor went; ``efforts``: the mean of each week of the series."""
+    """How the classes of one instructor, or at one site, went; ``efforts``: the mean of each week.
 
-    who: str
+    ``of``: the instructor or the site.
+    """
+
+    of: str
     went: Went
     efforts: Mapping[int, float]
 
@@ -69,11 +74,22 @@ def went(own: Sequence[Teaching], library: Library) -> Went:
 
 def trends(teachings: Iterable[Teaching], library: Library) -> list[Trend]:
     """Return how it went with each instructor, who taught most first."""
+    return _trends(teachings, library, lambda one: one.who)
+
+
+def trends_by_place(teachings: Iterable[Teaching], library: Library) -> list[Trend]:
+    """Return how it went at each place, the most used first; what was nowhere is not in it."""
+    return _trends((one for one in teachings if one.where), library, lambda one: one.where)
+
+
+def _trends(
+    teachings: Iterable[Teaching], library: Library, name_of: Callable[[Teaching], str]
+) -> list[Trend]:
     by_name: dict[str, list[Teaching]] = {}
     for one in teachings:
-        by_name.setdefault(one.who, []).append(one)
-    found = [Trend(who, went(own, library), _efforts(own)) for who, own in by_name.items()]
-    return sorted(found, key=lambda trend: (-trend.went.classes, trend.who))
+        by_name.setdefault(name_of(one), []).append(one)
+    found = [Trend(name, went(own, library), _efforts(own)) for name, own in by_name.items()]
+    return sorted(found, key=lambda trend: (-trend.went.classes, trend.of))
 
 
 def _efforts(own: Sequence[Teaching]) -> dict[int, float]:

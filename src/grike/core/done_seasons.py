@@ -67,6 +67,11 @@ class SeasonDone:
     weeks: tuple[SeasonWeek, ...]
     since: tuple[str, ...] = ()
 
+    @property
+    def recorded(self) -> int:
+        """How many classes have a record; one that was taught twice is one class."""
+        return len({one.taught.day for one in self.season.teachings})
+
 
 def seasons_done(seasons: Iterable[Season], library: Library) -> list[SeasonDone]:
     """Return the seasons of which something was recorded, the earliest first."""

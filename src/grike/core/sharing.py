@@ -6,12 +6,12 @@ take turns; with fewer it is a queue. What holds people up, or what they lie on,
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from typing import NamedTuple
 
 from grike.core.cautions import Caution
 from grike.core.design import ClassDesign
-from grike.core.kit import KIT_NAMES, Kit
+from grike.core.kit import KIT_NAMES, Kit, Room
 from grike.core.library import Library
 from grike.core.movement import Movement
 from grike.core.series import SeriesShape
@@ -72,20 +72,41 @@ def without_kit(movement: Movement, shape: SeriesShape) -> str:
 
 def taken_in_turns(design: ClassDesign, library: Library, shape: SeriesShape) -> tuple[Shared, ...]:
     """Return the kit of a class that people take turns with; at stations everybody has a piece."""
-    used = {
-        kit
-        for block in design.blocks
-        if not block.stations
-        for item in block.items
-        for movement_id in item.movement_ids
-        for kit in library[movement_id].kit
-    }
-    short = shape.room.missing(sorted(used), shape.heads)
+    short = shape.room.missing(sorted(_kit(design, library, stations=False)), shape.heads)
     return tuple(
         Shared(kit, shape.room.kit.get(kit, 0), shape.heads)
         for kit in short
         if may_share(kit, shape)
     )
+
+
+def lacks(design: ClassDesign, library: Library, room: Room, heads: int) -> Iterator[str]:
+    """Yield what a room lacks for a class with so many people, a sentence each.
+
+    At stations not everybody holds the same at once: there only kit is told that is not there.
+    """
+    if room.heads < heads:
+        yield f"It holds {room.heads} people, and {heads} come."
+    at_once = _kit(design, library, stations=False)
+    used = sorted(at_once | _kit(design, library, stations=True))
+    if none := [KIT_NAMES[kit] for kit in used if not room.kit.get(kit, 0)]:
+        yield f"It has no {', no '.join(none)}."
+    few = [kit for kit in used if kit in at_once and 0 < room.kit.get(kit, 0) < heads]
+    if few:
+        told = ", ".join(f"{room.kit[kit]} {KIT_NAMES[kit]}" for kit in few)
+        yield f"Of this there is less than {heads} people need: {told}."
+
+
+def _kit(design: ClassDesign, library: Library, *, stations: bool) -> set[Kit]:
+    """Return the kit that is held at stations, or everywhere else."""
+    return {
+        kit
+        for block in design.blocks
+        if bool(block.stations) is stations
+        for item in block.items
+        for movement_id in item.movement_ids
+        for kit in library[movement_id].kit
+    }
 
 
 def usable_kit(kits: Iterable[Kit], shape: SeriesShape) -> frozenset[Kit]:

@@ -15,17 +15,19 @@ from grike.core.purpose import Purpose
 
 @dataclass(frozen=True, slots=True)
 class Dated:
-    """A class with its series, by id and name, where it is, and when it begins and with whom.
+    """A class with its series, by id and name, where it is, when it begins and with whom.
 
     ``begins``: local time without a zone; None where that is not known: then it is for the day.
+    ``turn``: how many teachings of the same class come before this one on its day.
     """
 
     series_id: int
     series_name: str
-    room: str
+    place: str
     member: ClassFacts
     begins: dt.datetime | None = None
     teacher: str = ""
+    turn: int = 0
 
 
 def to_calendar(name: str, classes: Iterable[Dated], made: dt.datetime) -> bytes:
@@ -47,7 +49,9 @@ def to_calendar(name: str, classes: Iterable[Dated], made: dt.datetime) -> bytes
 def _event(own: Dated, made: dt.datetime) -> Event:
     design, slot = own.member.design, own.member.slot
     event = Event()
-    event.add("uid", f"series-{own.series_id}-day-{slot.day}@grike")
+    # The first has the name it always had, so that nobody's calendar has it twice.
+    turn = f"-{own.turn + 1}" if own.turn else ""
+    event.add("uid", f"series-{own.series_id}-day-{slot.day}{turn}@grike")
     event.add("dtstamp", made)
     if own.begins is None:
         event.add("dtstart", slot.date)
@@ -56,7 +60,7 @@ def _event(own: Dated, made: dt.datetime) -> Event:
         event.add("dtstart", own.begins)
         event.add("dtend", own.begins + dt.timedelta(seconds=design.slot_seconds))
     event.add("summary", design.name)
-    event.add("location", own.room)
+    event.add("location", own.place)
     event.add("description", "\n".join(_lines(own)))
     return event
 

@@ -7,6 +7,7 @@ import json
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
 
+from grike.core.double_booking import Booking
 from grike.core.errors import NotFound
 from grike.core.group_codec import done_from, done_to
 from grike.core.pace_learning import Record
@@ -18,11 +19,13 @@ ADD = """
     VALUES (%s, %s, %s, %s, %s, %s)"""
 _COLUMNS = """
     SELECT session.id, session.design_id, session.series_id, session.day, session.starts_at,
-           session.instructor_id, room.name AS room, person.name AS instructor,
+           session.instructor_id, room.name AS room, site.name AS site,
+           person.name AS instructor,
            session_record.minutes, session_record.effort, session_record.heads, session_record.note,
            session_record.done, session_record.pulse, session_record.recorded_at AS kept_at,
            keeper.name AS kept_by
     FROM session LEFT JOIN room ON room.id = session.room_id
+    LEFT JOIN site ON site.id = room.site_id
     LEFT JOIN person ON person.id = session.instructor_id
     LEFT JOIN session_record ON session_record.session_id = session.id
     LEFT JOIN person AS keeper ON keeper.id = session_record.recorded_by"""
@@ -55,6 +58,17 @@ MARKS_OF_SERIES = """
 MARKS_OF_SESSION = """
     SELECT kind, took, planned, movement_id FROM session_mark WHERE session_id = %s
     ORDER BY number LOCK IN SHARE MODE"""
+#: What lies so close to a session may be in its way: no class lasts longer.
+HALF_A_DAY = dt.timedelta(hours=12)
+NEAR = """
+    SELECT session.id, session.design_id, session.starts_at, session.instructor_id,
+           person.name AS instructor, room.name AS room, site.name AS site, design.name,
+           CAST(JSON_VALUE(design.body, '$.slot_seconds') AS UNSIGNED) AS seconds
+    FROM session JOIN design ON design.id = session.design_id
+    LEFT JOIN series ON series.id = session.series_id
+    LEFT JOIN room ON room.id = session.room_id LEFT JOIN site ON site.id = room.site_id
+    LEFT JOIN person ON person.id = session.instructor_id
+    WHERE series.deleted_at IS NULL AND session.starts_at >= %s AND session.starts_at <= %s"""
 MINE = f"""{_COLUMNS} JOIN series ON series.id = session.series_id
     WHERE session.instructor_id = %s AND series.deleted_at IS NULL
     AND session.starts_at >= %s ORDER BY session.starts_at, session.id LIMIT %s"""
@@ -78,6 +92,7 @@ class Session:
     day: int | None
     starts_at: dt.datetime
     room: str | None
+    site: str | None
     instructor: str | None
     instructor_id: int | None
     record: SessionRecord | None
@@ -150,6 +165,28 @@ def of_person(
 ) -> list[Session]:
     """Return what a person is down to teach from a time on, the next first."""
     return _sessions(connection.rows(MINE, (person_id, since, most)))
+
+
+def bookings_near(connection: Connection, own: Iterable[Session]) -> list[Booking]:
+    """Return who and which room is down for what around some sessions, these among them."""
+    begin = [session.starts_at for session in own]
+    if not begin:
+        return []
+    span = (min(begin) - HALF_A_DAY, max(begin) + HALF_A_DAY)
+    return [
+        Booking(
+            row["id"],
+            row["design_id"],
+            row["name"],
+            row["starts_at"],
+            row["starts_at"] + dt.timedelta(seconds=int(row["seconds"])),
+            row["instructor_id"],
+            row["instructor"] or "",
+            row["room"],
+            row["site"],
+        )
+        for row in connection.rows(NEAR, span)
+    ]
 
 
 def get(connection: Connection, session_id: int) -> Session:

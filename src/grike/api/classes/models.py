@@ -6,6 +6,7 @@ from pydantic import Field
 
 from grike.api.model import Day, Document, Model, Moment, OneOf
 from grike.api.moves.models import ConsequencesModel
+from grike.api.places import PlaceModel
 from grike.api.sessions.models import SessionModel
 from grike.api.shared import BodyVolume, ChangeBrief, FindingModel, Write
 from grike.core.bouts import Side
@@ -100,7 +101,8 @@ class BlockModel(Model):
 class ClassDetail(Model):
     """One class with its clocks. ``sharing``: kit that people take turns with, a sentence each.
 
-    ``spared``: the names of the cautions that hold in it, the group's and its own.
+    ``spared``: the names of the cautions that hold in it, the group's and its own. ``places``: the
+    sites of its room and of the rooms in which somebody is down to teach it.
     """
 
     series: int
@@ -136,6 +138,7 @@ class ClassDetail(Model):
     left: dict[str, float]
     right: dict[str, float]
     sessions: list[SessionModel]
+    places: list[PlaceModel]
     previous: int | None
     next: int | None
     undo: ChangeBrief | None

@@ -23,6 +23,7 @@ from grike.api.classes.models import (
 )
 from grike.api.model import Document
 from grike.api.pages import AskedFor
+from grike.api.places import clashes_of, places_of
 from grike.api.security import Director, SignedIn, StateOf
 from grike.api.shared import Changed
 from grike.api.turns import COSTLY
@@ -52,13 +53,19 @@ def get_class(
         member = member_of(held.facts, slot)
         history = changes.history(connection, series_id)
         taught = sessions.of_day(connection, series_id, member.slot.day)
-    own = [class_view.session_model(session, person.id, held.facts.library) for session in taught]
+        in_the_way = clashes_of(connection, taught)
+        places = places_of(connection, held.facts.shape.room.name, taught)
+    library = held.facts.library
+    own = [
+        class_view.session_model(session, person.id, library, in_the_way.get(session.id, ()))
+        for session in taught
+    ]
     seen = history_model(history, person.id)
-    models = (*own, seen.undo, seen.redo)
+    models = (*own, *places, seen.undo, seen.redo)
     return held.page(
         ("class", slot, tuple(model and model.model_dump_json() for model in models)),
         asked,
-        lambda: class_view.class_detail(held, member, seen, own),
+        lambda: class_view.class_detail(held, member, seen, own, places),
     )
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from collections.abc import Iterable, Sequence
 from typing import TypedDict
 
@@ -17,6 +18,7 @@ from grike.api.classes.models import (
     LoadModel,
     StationModel,
 )
+from grike.api.places import PlaceModel
 from grike.api.sessions.models import SessionModel
 from grike.api.state import HeldSeries
 from grike.core.advice.alternatives import Alternative
@@ -35,6 +37,7 @@ from grike.core.judging.class_facts import ClassFacts
 from grike.core.library import Library
 from grike.core.rules import Facts
 from grike.core.rules.d7_carrying import carried_words
+from grike.core.series import Slot
 from grike.core.sharing import taken_in_turns, without_kit
 from grike.core.sides import SideTotals
 from grike.core.station_plan import stations_of
@@ -201,7 +204,11 @@ def _clocks(clock: ClassClock) -> _Clocks:
 
 
 def class_detail(
-    held: HeldSeries, member: ClassFacts, history: HistoryModels, own: Sequence[SessionModel]
+    held: HeldSeries,
+    member: ClassFacts,
+    history: HistoryModels,
+    own: Sequence[SessionModel],
+    places: Sequence[PlaceModel] = (),
 ) -> ClassDetail:
     """Return one class for its page."""
     stored, facts, found = held.stored, held.facts, held.found
@@ -211,10 +218,7 @@ def class_detail(
         series_name=stored.plan.shape.name,
         version=stored.version,
         slot=slot.index,
-        week=slot.week,
-        weekday=slot.weekday,
-        date=slot.date,
-        begins=begins_at(slot, facts.shape.times),
+        **_when(facts, slot),
         name=design.name,
         note=design.note,
         focus=design.focus,
@@ -234,18 +238,35 @@ def class_detail(
         left=_side(member.ledger.left),
         right=_side(member.ledger.right),
         sessions=list(own),
+        places=list(places),
         **_neighbours(facts, slot.index),
         undo=history.undo,
         redo=history.redo,
     )
 
 
-def session_model(session: Session, person_id: int, library: Library) -> SessionModel:
-    """Return a session as somebody sees it."""
+class _When(TypedDict):
+    week: int
+    weekday: int
+    date: dt.date
+    begins: dt.datetime | None
+
+
+def _when(facts: Facts, slot: Slot) -> _When:
+    begins = begins_at(slot, facts.shape.times)
+    return _When(week=slot.week, weekday=slot.weekday, date=slot.date, begins=begins)
+
+
+def session_model(
+    session: Session, person_id: int, library: Library, in_the_way: Sequence[str] = ()
+) -> SessionModel:
+    """Return a session as somebody sees it; ``in_the_way``: see clashes."""
     model = SessionModel(
         id=session.id,
         starts_at=session.starts_at,
         room=session.room,
+        site=session.site,
+        clashes=list(in_the_way),
         instructor=session.instructor,
         mine=session.instructor_id == person_id,
     )

@@ -23,6 +23,7 @@ from grike.api.library.models import Catalogue
 from grike.api.movements.models import MovementModel
 from grike.api.movements.page import library_page
 from grike.api.pages import AskedFor
+from grike.api.places import places_of
 from grike.api.security import StateOf, device_of
 from grike.api.sessions.keeping import keep
 from grike.api.sessions.sent import local_time
@@ -98,8 +99,10 @@ def get_covers_movements(token: Token, state: StateOf, asked: AskedFor) -> Respo
 @router.get(OF_CLASS)
 def get_covered_class(token: Token, series_id: int, slot: int, state: StateOf) -> ClassDetail:
     """Return the class of a link. Who else teaches it, and when, is not told."""
-    with _opened(state, token, series_id, slot) as (_, held, member):
-        return class_view.class_detail(held, member, HistoryModels(None, None), [])
+    with _opened(state, token, series_id, slot) as (connection, held, member):
+        taught = sessions.of_day(connection, series_id, member.slot.day)
+        places = places_of(connection, held.facts.shape.room.name, taught)
+        return class_view.class_detail(held, member, HistoryModels(None, None), [], places)
 
 
 @router.get(f"{OF_CLASS}/floor")

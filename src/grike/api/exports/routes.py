@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 import secrets
+from dataclasses import replace
 
 from fastapi import APIRouter, Response
 
@@ -12,12 +13,16 @@ from grike.api.security import SignedIn, StateOf
 from grike.api.state import State
 from grike.api.turns import COSTLY
 from grike.core.errors import NotFound
+from grike.core.judging.class_facts import ClassFacts
 from grike.core.rules import Facts
+from grike.core.series import SeriesShape
 from grike.core.teaching import begins_at
 from grike.exchange.calendar import Dated, to_calendar
 from grike.exchange.tables import PLAN_HEAD, plan_rows, to_csv, to_workbook
-from grike.store import calendar_links, series, sessions
+from grike.store import calendar_links, series, sessions, sites
 from grike.store.connection import Connection
+from grike.store.sessions import Session
+from grike.store.sites import SitesOfRooms
 
 router = APIRouter(prefix="/api", tags=["exports"])
 OF_SERIES = "/series/{series_id}"
@@ -94,20 +99,31 @@ def followed_calendar(token: str, state: StateOf) -> Response:
 
 def _calendar(state: State, connection: Connection, series_id: int) -> Response:
     facts = state.series(connection, series_id).facts
-    taught = {own.day: own for own in sessions.of_series(connection, series_id)}
-    shape = facts.shape
+    taught: dict[int, list[Session]] = {}
+    for own in sessions.of_series(connection, series_id):
+        if own.day is not None:
+            taught.setdefault(own.day, []).append(own)
+    at, shape = sites.of_rooms(connection), facts.shape
     classes = [
-        Dated(
-            series_id,
-            shape.name,
-            shape.room.name,
-            member,
-            begins=own.starts_at
-            if (own := taught.get(member.slot.day))
-            else begins_at(member.slot, shape.times),
-            teacher=(own.instructor or "") if own else "",
-        )
+        replace(_dated(series_id, shape, own, member, at), turn=turn)
         for member in facts.classes
+        for turn, own in enumerate(taught.get(member.slot.day) or [None])
     ]
     body = to_calendar(shape.name, classes, dt.datetime.now(dt.UTC))
     return _file(body, "text/calendar; charset=utf-8", f"series-{series_id}.ics")
+
+
+def _dated(
+    series_id: int,
+    shape: SeriesShape,
+    own: Session | None,
+    member: ClassFacts,
+    at: SitesOfRooms,
+) -> Dated:
+    """Return a class as somebody is down to teach it, or as it stands in the set-up."""
+    room = (own and own.room) or shape.room.name
+    site = at.of(room)
+    where = [room] if site is None else [room, site.name, site.address]
+    begins = own.starts_at if own else begins_at(member.slot, shape.times)
+    teacher = (own and own.instructor) or ""
+    return Dated(series_id, shape.name, ", ".join(filter(None, where)), member, begins, teacher)

@@ -1,6 +1,6 @@
 """A whole house as one open document, and a house made of one.
 
-What a house keeps is in it: people without what they sign in with, rooms, groups, shapes,
+What a house keeps is in it: people without what they sign in with, sites, rooms, groups, shapes,
 templates, movements of its own, series with who taught them and what was recorded. Histories, runs
 and the audit are not: a backup has those.
 """
@@ -9,7 +9,7 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import asdict, dataclass, replace
 from typing import Any
 
 from grike import VERSION
@@ -19,6 +19,7 @@ from grike.core.group_codec import group_from, group_to, record_from, record_to
 from grike.core.library import Library
 from grike.core.plain import Plain, at
 from grike.core.series_codec import room_from, room_to
+from grike.core.site import Site
 from grike.exchange.classes import class_from, class_to
 from grike.exchange.documents import conforming
 from grike.exchange.library import library_document, library_of
@@ -33,10 +34,12 @@ from grike.store import (
     series,
     sessions,
     shapes,
+    sites,
     templates,
 )
 from grike.store import library as stored_library
 from grike.store.connection import Connection
+from grike.store.people import Person
 from grike.store.sessions import Session
 
 BROUGHT = "Brought in with the house"
@@ -53,11 +56,7 @@ def house_to(connection: Connection, made: dt.datetime) -> Plain:
         "grike": "house",
         "version": VERSION,
         "made": made.isoformat(timespec="seconds"),
-        "people": [
-            {"name": own.name, "sign_in_name": own.sign_in_name, "role": own.role, "left": own.left}
-            for own in everybody
-        ],
-        "rooms": [room_to(room) for _, room in rooms.every(connection)],
+        **_people_and_places(connection, everybody),
         "groups": [
             {"name": own.group.name} | group_to(own.group) for own in groups.every(connection)
         ],
@@ -67,6 +66,29 @@ def house_to(connection: Connection, made: dt.datetime) -> Plain:
         ],
         "movements": _own_movements(connection),
         "series": [_series_to(connection, line, places, names) for line in lines],
+    }
+
+
+def _people_and_places(connection: Connection, everybody: Sequence[Person]) -> Plain:
+    every = sites.every(connection)
+    names = {own.id: own.site.name for own in every}
+    works, standing = sites.of_people(connection), sites.site_ids(connection)
+    return {
+        "people": [
+            {
+                "name": own.name,
+                "sign_in_name": own.sign_in_name,
+                "role": own.role,
+                "left": own.left,
+                "sites": sorted(names[each] for each in works.get(own.id, ())),
+            }
+            for own in everybody
+        ],
+        "sites": [asdict(own.site) for own in every],
+        "rooms": [
+            room_to(room) | {"site": names.get(standing.get(key, 0))}
+            for key, room in rooms.every(connection)
+        ],
     }
 
 
@@ -145,11 +167,14 @@ def house_in(connection: Connection, document: Any) -> Counts:
             "Nothing was changed.",
             "Begin with an empty house: ./grike reset, then ./grike start.",
         )
-    ids = _people_in(connection, data["people"])
+    site_ids = _sites_in(connection, data.get("sites", []))
+    ids = _people_in(connection, data["people"], site_ids)
     library = _library_in(connection, data["movements"])
     for number, entry in enumerate(data["rooms"]):
         with at(f"rooms[{number}]"):
-            rooms.put(connection, room_from(entry))
+            room = rooms.put(connection, room_from(entry))
+            if entry.get("site"):
+                sites.put_room(connection, room, _site_id(site_ids, entry["site"]))
     for number, entry in enumerate(data["groups"]):
         with at(f"groups[{number}]"):
             groups.add(connection, group_from(entry["name"], entry))
@@ -171,15 +196,36 @@ def house_in(connection: Connection, document: Any) -> Counts:
     return Counts(len(ids), len(made), classes, taught)
 
 
-def _people_in(connection: Connection, entries: Sequence[Plain]) -> dict[str, int]:
+def _sites_in(connection: Connection, entries: Sequence[Plain]) -> dict[str, int]:
+    """Add sites that are not there yet; return the ids by name."""
+    ids = {own.site.name: own.id for own in sites.every(connection)}
+    for number, entry in enumerate(entries):
+        with at(f"sites[{number}]"):
+            site = Site(entry["name"], entry["address"], entry["in_emergency"])
+            ids[site.name] = ids.get(site.name) or sites.add(connection, site)
+    return ids
+
+
+def _site_id(ids: Mapping[str, int], name: str) -> int:
+    if name not in ids:
+        raise InvalidInput(f"There is no site {name}.", place="site", fix="Add it to 'sites'.")
+    return ids[name]
+
+
+def _people_in(
+    connection: Connection, entries: Sequence[Plain], site_ids: Mapping[str, int]
+) -> dict[str, int]:
     """Add who is not there yet; return the ids by sign-in name."""
     ids: dict[str, int] = {}
-    for entry in entries:
+    for number, entry in enumerate(entries):
         name, role = entry["sign_in_name"], entry["role"]
         there = people.named(connection, name)
         ids[name] = there.id if there else people.add(connection, entry["name"], name, role, "")
         if there is None and entry["left"]:
             people.leave(connection, ids[name])
+        with at(f"people[{number}]"):
+            works_at = [_site_id(site_ids, each) for each in entry.get("sites", ())]
+            sites.works_at(connection, ids[name], works_at)
     return ids
 
 

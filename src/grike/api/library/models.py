@@ -19,9 +19,10 @@ from grike.core.sheet import Mode
 
 
 class StoredRoom(RoomModel):
-    """A room with its id."""
+    """A room with its id, and the site at which it stands."""
 
     id: int
+    site: int | None = None
 
 
 class RuleNumber(Model):

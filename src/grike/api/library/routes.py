@@ -13,7 +13,7 @@ from grike.api.library.models import (
 from grike.api.security import SignedIn, StateOf
 from grike.core.series_codec import room_to
 from grike.exchange.format_fields import format_forms
-from grike.store import rooms
+from grike.store import rooms, sites
 
 router = APIRouter(prefix="/api", tags=["library"])
 
@@ -37,4 +37,8 @@ def formats(_: SignedIn) -> list[FormatModel]:
 def list_rooms(_: SignedIn, state: StateOf) -> list[StoredRoom]:
     """Return the rooms and their kit."""
     with state.database.transaction() as connection:
-        return [StoredRoom(id=key, **room_to(room)) for key, room in rooms.every(connection)]
+        at = sites.site_ids(connection)
+        return [
+            StoredRoom(id=key, site=at.get(key), **room_to(room))
+            for key, room in rooms.every(connection)
+        ]

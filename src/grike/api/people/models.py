@@ -9,7 +9,10 @@ from grike.api.sign_in.models import RoleName
 
 
 class MemberOfHouse(Model):
-    """Somebody of the house; ``waiting``: a link to come in is still good."""
+    """Somebody of the house. ``waiting``: a link to come in is still good.
+
+    ``sites``: where they work; empty for everywhere.
+    """
 
     id: int
     name: str
@@ -19,6 +22,7 @@ class MemberOfHouse(Model):
     left: bool
     two_factor: bool
     waiting: bool
+    sites: list[int]
 
 
 class Invitation(Model):
@@ -33,6 +37,12 @@ class RoleChange(Model):
     """What somebody may do from now on."""
 
     role: RoleName
+
+
+class SitesOfPerson(Model):
+    """At which sites somebody works; none: everywhere."""
+
+    sites: list[int] = Field(max_length=200)
 
 
 class OneTimeLink(Model):

@@ -7,7 +7,13 @@ import secrets
 from fastapi import APIRouter, Request
 
 from grike.api.naming import require_names
-from grike.api.people.models import Invitation, MemberOfHouse, OneTimeLink, RoleChange
+from grike.api.people.models import (
+    Invitation,
+    MemberOfHouse,
+    OneTimeLink,
+    RoleChange,
+    SitesOfPerson,
+)
 from grike.api.security import Owner, StateOf, token_hash
 from grike.api.telling import tell
 from grike.core.errors import Conflict, NotFound
@@ -18,6 +24,7 @@ from grike.store import (
     people,
     person_links,
     sign_ins,
+    sites,
 )
 from grike.store.connection import Connection
 from grike.store.people import Person
@@ -40,7 +47,7 @@ def list_members(_: Owner, state: StateOf) -> list[MemberOfHouse]:
     """Return everybody of the house by name, those who left last."""
     with state.database.transaction() as connection:
         waiting = person_links.waiting(connection)
-        found = people.every(connection)
+        found, at = people.every(connection), sites.of_people(connection)
     return [
         MemberOfHouse.model_validate(
             {
@@ -52,6 +59,7 @@ def list_members(_: Owner, state: StateOf) -> list[MemberOfHouse]:
                 "left": person.left,
                 "two_factor": person.two_factor,
                 "waiting": person.id in waiting,
+                "sites": at.get(person.id, []),
             }
         )
         for person in sorted(found, key=lambda person: person.left)
@@ -94,6 +102,16 @@ def change_role(
         if body.role != person.role:
             what = f"Your role is {body.role} now, and was {person.role}."
             tell(connection, person, request, what, owner)
+
+
+@router.put("/{person_id}/sites", status_code=204)
+def put_sites_of_person(
+    person_id: int, body: SitesOfPerson, _: Owner, request: Request, state: StateOf
+) -> None:
+    """Say at which sites somebody works. It says whom to ask first, and takes no right away."""
+    with state.database.transaction() as connection:
+        _there(connection, person_id, request)
+        sites.works_at(connection, person_id, body.sites)
 
 
 @router.post("/{person_id}/leave", status_code=204)

@@ -129,6 +129,7 @@ class SeriesSummary(Model):
     slots: int
     status: str | None
     room: str
+    site: str | None
     run: RunBrief | None
     tags: list[str]
     archived: bool

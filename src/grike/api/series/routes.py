@@ -37,7 +37,7 @@ from grike.core.planner.readiness import set_up_problems
 from grike.core.rules.sheet_codec import sheet_to
 from grike.core.series_codec import shape_from, shape_to
 from grike.exchange.plans import plan_to
-from grike.store import changes, rooms, runs, series, sessions, shapes
+from grike.store import changes, rooms, runs, series, sessions, shapes, sites
 from grike.store.changes import Change
 from grike.store.connection import Connection
 from grike.store.people import Person
@@ -51,7 +51,7 @@ SET_UP = "Change the set-up"
 def list_series(_: SignedIn, state: StateOf) -> list[SeriesSummary]:
     """Return all series, the newest first."""
     with state.database.transaction() as connection:
-        last = runs.latest(connection)
+        last, at = runs.latest(connection), sites.of_rooms(connection)
         return [
             SeriesSummary(
                 id=line.id,
@@ -64,6 +64,7 @@ def list_series(_: SignedIn, state: StateOf) -> list[SeriesSummary]:
                 slots=len(line.days),
                 status=line.status,
                 room=line.room,
+                site=site.name if (site := at.of(line.room)) else None,
                 run=_brief(last.get(line.id)),
                 tags=list(line.tags),
                 archived=line.archived,

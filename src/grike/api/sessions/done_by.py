@@ -1,4 +1,4 @@
-"""Who taught the classes of a series and how that went; one class that several taught."""
+"""Who taught the classes of a series, where, and how that went; one class that several taught."""
 
 from __future__ import annotations
 
@@ -11,7 +11,7 @@ from grike.api.security import SignedIn, StateOf
 from grike.api.sessions.taught import as_teachings, recorded
 from grike.api.sessions.went import WentModel, went_of
 from grike.core.done import otherwise_in_words
-from grike.core.done_by import Teaching, Trend, taught_by_many, trends
+from grike.core.done_by import Teaching, Trend, taught_by_many, trends, trends_by_place
 from grike.core.done_weeks import share_of
 from grike.core.library import Library
 
@@ -19,9 +19,9 @@ router = APIRouter(prefix="/api/series/{series_id}", tags=["sessions"])
 
 
 class TrendModel(WentModel):
-    """How the classes of one instructor went; ``efforts``: by week from 0."""
+    """How the classes of one instructor, or at one place, went; ``efforts``: by week from 0."""
 
-    who: str
+    of: str
     efforts: dict[int, float]
 
 
@@ -29,6 +29,7 @@ class TaughtOnce(Model):
     """One teaching of a class that several taught. ``over``: minutes beyond the plan."""
 
     who: str
+    where: str
     starts_at: Moment
     over: float
     effort: float | None
@@ -45,15 +46,16 @@ class TaughtOften(Model):
 
 
 class DoneBy(Model):
-    """Who taught what was recorded of a series."""
+    """Who taught what was recorded of a series, and at which sites, or rooms of none."""
 
     trends: list[TrendModel]
+    places: list[TrendModel]
     often: list[TaughtOften]
 
 
 @router.get("/done-by")
 def get_done_by(series_id: int, _: SignedIn, state: StateOf) -> DoneBy:
-    """Return how it went with each instructor, and what of one class differed between them."""
+    """Return how it went with each instructor and at each place, and how one class differed."""
     with state.database.transaction() as connection:
         held = state.series(connection, series_id)
         known = recorded(connection, series_id)
@@ -61,6 +63,7 @@ def get_done_by(series_id: int, _: SignedIn, state: StateOf) -> DoneBy:
     library, teachings = held.facts.library, as_teachings(held, known)
     return DoneBy(
         trends=[_trend(own) for own in trends(teachings, library)],
+        places=[_trend(own) for own in trends_by_place(teachings, library)],
         often=[
             TaughtOften(
                 name=same[0].taught.design.name,
@@ -73,7 +76,7 @@ def get_done_by(series_id: int, _: SignedIn, state: StateOf) -> DoneBy:
 
 def _trend(own: Trend) -> TrendModel:
     efforts = {week: round(effort, 1) for week, effort in own.efforts.items()}
-    return TrendModel(who=own.who, efforts=efforts, **went_of(own.went).model_dump())
+    return TrendModel(of=own.of, efforts=efforts, **went_of(own.went).model_dump())
 
 
 def _once(own: Teaching, began: dt.datetime, library: Library) -> TaughtOnce:
@@ -81,6 +84,7 @@ def _once(own: Teaching, began: dt.datetime, library: Library) -> TaughtOnce:
     share = share_of(own.taught, library)
     return TaughtOnce(
         who=own.who,
+        where=own.where,
         starts_at=began,
         over=round(own.over, 1),
         effort=record.effort,

@@ -11,11 +11,16 @@ from grike.core.movement import Joint
 
 
 class SessionModel(Model):
-    """One teaching of a class, with its record where there is one."""
+    """One teaching of a class, with its record where there is one.
+
+    ``clashes``: what does not go together with it in the calendar, a sentence each.
+    """
 
     id: int
     starts_at: Moment
     room: str | None
+    site: str | None = None
+    clashes: list[str] = Field(default_factory=list)
     instructor: str | None
     mine: bool = False
     minutes: float | None = None
@@ -30,10 +35,11 @@ class SessionModel(Model):
 
 
 class NewSession(Model):
-    """When a class is taught, and by whom."""
+    """When a class is taught, by whom and in which room; None: in the one of the series."""
 
     starts_at: Moment
     instructor: int | None = None
+    room: int | None = None
 
 
 class MarkModel(Model):
@@ -108,11 +114,26 @@ class MeasureModel(Model):
 
 
 class PersonModel(Model):
-    """Somebody who teaches."""
+    """Somebody who teaches. ``sites``: where they work; empty for everywhere."""
 
     id: int
     name: str
     role: str
+    sites: list[int]
+
+
+class RoomForClass(Model):
+    """A room in which a class may be taught, and what it lacks for it, a sentence each.
+
+    ``usual``: it is the room of the series.
+    """
+
+    id: int
+    name: str
+    site_id: int | None
+    site: str | None
+    usual: bool
+    lacks: list[str]
 
 
 class EstimateModel(Model):

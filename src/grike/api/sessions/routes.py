@@ -13,6 +13,7 @@ from grike.api.sessions.models import (
     PaceModel,
     PersonModel,
     RecordModel,
+    RoomForClass,
     TaughtModel,
 )
 from grike.api.sessions.sent import local_time
@@ -20,7 +21,8 @@ from grike.api.shared import Changed, Created
 from grike.core.errors import Conflict, InvalidInput, NotAllowed
 from grike.core.pace import DEFAULT_PACE
 from grike.core.pace_learning import FACTORS, KIND_NAMES, Estimate
-from grike.store import people, rooms, seasons, series, sessions
+from grike.core.sharing import lacks
+from grike.store import people, rooms, seasons, series, sessions, sites
 
 router = APIRouter(prefix="/api", tags=["sessions"])
 OF_CLASS = "/series/{series_id}/classes/{slot}"
@@ -30,8 +32,11 @@ OF_CLASS = "/series/{series_id}/classes/{slot}"
 def list_people(_: SignedIn, state: StateOf) -> list[PersonModel]:
     """Return everybody who may teach, by name."""
     with state.database.transaction() as connection:
+        at = sites.of_people(connection)
         return [
-            PersonModel(id=person.id, name=person.name, role=person.role)
+            PersonModel(
+                id=person.id, name=person.name, role=person.role, sites=at.get(person.id, [])
+            )
             for person in people.every(connection)
             if person.teaches
         ]
@@ -51,12 +56,45 @@ def add_session(
             )
         design = held.stored.designs[slot]
         at = local_time(body.starts_at)
-        room = rooms.id_of(connection, held.facts.shape.room.name)
+        room = body.room
+        if room is None:
+            room = rooms.id_of(connection, held.facts.shape.room.name)
+        elif room not in {known for known, _ in rooms.every(connection)}:
+            raise InvalidInput("There is no such room.", fields={"room": "Choose one of the list."})
         return Created(
             id=sessions.add(
                 connection, design, series_id, member.slot.day, at, room, body.instructor
             )
         )
+
+
+@router.get(f"{OF_CLASS}/rooms")
+def list_rooms_for_class(
+    series_id: int, slot: int, _: SignedIn, state: StateOf
+) -> list[RoomForClass]:
+    """Return the rooms in which a class may be taught, its own first, with what each lacks."""
+    with state.database.transaction() as connection:
+        held = state.series(connection, series_id)
+        member = member_of(held.facts, slot)
+        at, every = sites.of_rooms(connection), rooms.every(connection)
+        ids, usual = sites.site_ids(connection), rooms.id_of(connection, held.facts.shape.room.name)
+    shape, library = held.facts.shape, held.facts.library
+    out: list[RoomForClass] = []
+    for room_id, room in sorted(every, key=lambda entry: entry[0] != usual):
+        site = at.of(room.name)
+        # The series has its room as it was set up, which the kept one may differ from by now.
+        there = shape.room if room_id == usual else room
+        out.append(
+            RoomForClass(
+                id=room_id,
+                name=room.name,
+                site_id=ids.get(room_id),
+                site=site.name if site else None,
+                usual=room_id == usual,
+                lacks=list(lacks(member.design, library, there, shape.heads)),
+            )
+        )
+    return out
 
 
 @router.delete("/sessions/{session_id}", status_code=204)

@@ -32,14 +32,15 @@ class SeasonWeekModel(Model):
 class SeasonModel(WentModel):
     """A season of a group. ``since``: what changed from the one before, in words.
 
-    ``planned``: its classes; ``sets``: done in a class; ``load``: of a week; ``sore``: how often
-    each joint was complained of.
+    ``planned``: its classes; ``recorded``: those of them with a record, each once; ``sets``: done
+    in a class; ``load``: of a week; ``sore``: how often each joint was complained of.
     """
 
     series: int
     name: str
     start: dt.date
     planned: int
+    recorded: int
     sets: float
     load: float | None
     sore: dict[Joint, int]
@@ -84,6 +85,7 @@ def _as_shown(own: SeasonDone) -> SeasonModel:
         name=own.season.name,
         start=own.season.start,
         planned=sum(own.season.planned.values()),
+        recorded=own.recorded,
         sets=round(own.sets, 1),
         load=rounded(own.load),
         sore=dict(own.sore),

@@ -32,7 +32,7 @@ def taught_of(connection: Connection, series_id: int) -> dict[int, Taught]:
 
 
 def as_teachings(held: HeldSeries, known: list[tuple[Session, Taught]]) -> list[Teaching]:
-    """Return what was recorded of a series with who taught it and how long it was to take."""
+    """Return what was recorded of a series: who taught it, where, how long it was to take."""
     minutes = _minutes(held, known)
     return [
         Teaching(
@@ -41,6 +41,7 @@ def as_teachings(held: HeldSeries, known: list[tuple[Session, Taught]]) -> list[
             session.design_id,
             session.instructor or NOBODY,
             minutes[session.design_id],
+            session.site or session.room or "",
         )
         for session, taught in known
     ]

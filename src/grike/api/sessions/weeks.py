@@ -8,6 +8,7 @@ from fastapi import APIRouter
 from pydantic import Field
 
 from grike.api.model import Model, Moment
+from grike.api.places import clashes_of
 from grike.api.security import Director, SignedIn, StateOf
 from grike.api.shared import Changed
 from grike.core.errors import InvalidInput, NotFound
@@ -50,7 +51,10 @@ class Given(Model):
 
 
 class MyClass(Model):
-    """A class that one is down to teach. ``slot`` None: its day is closed by now."""
+    """A class that one is down to teach. ``slot`` None: its day is closed by now.
+
+    ``clashes``: what does not go together with it in the calendar, a sentence each.
+    """
 
     session: int
     series: int
@@ -60,6 +64,8 @@ class MyClass(Model):
     name: str
     starts_at: Moment
     room: str | None
+    site: str | None
+    clashes: list[str]
     recorded: bool
 
 
@@ -152,7 +158,9 @@ def my_classes(person: SignedIn, state: StateOf, since: Moment | None = None) ->
     at = (since or dt.datetime.now()).replace(tzinfo=None) - STILL_NEXT
     out: list[MyClass] = []
     with state.database.transaction() as connection:
-        for own in sessions.of_person(connection, person.id, at, MOST_SHOWN):
+        every = sessions.of_person(connection, person.id, at, MOST_SHOWN)
+        in_the_way = clashes_of(connection, every)
+        for own in every:
             if own.series_id is None or own.day is None:
                 continue
             stored = state.series(connection, own.series_id).stored
@@ -168,6 +176,8 @@ def my_classes(person: SignedIn, state: StateOf, since: Moment | None = None) ->
                     name=there.design.name if there else "No class on this day any more",
                     starts_at=own.starts_at,
                     room=own.room,
+                    site=own.site,
+                    clashes=in_the_way.get(own.id, []),
                     recorded=own.record is not None,
                 )
             )

@@ -1,5 +1,6 @@
 import { Box, Text } from '@chakra-ui/react';
 
+import { points } from '~/shared/format/time';
 import type { Schemas } from '~/shared/http/client';
 
 /** Which musts a plan could not keep, and the ways out. */
@@ -29,7 +30,7 @@ export function CertificateLine({ board }: { board: Schemas['Board'] }) {
   if (found.status === 'nearest') return <GaveWay lines={found.gave_way} kept={kept} />;
   if (found.status === 'best')
     return <Text color="fernInk">{kept}. What is missed cannot be avoided: no movement for it is allowed here.</Text>;
-  const bound = found.bound ? ` At least ${found.bound} of its ${found.cost} points of cost cannot be avoided.` : '';
+  const bound = found.bound ? ` At least ${found.bound} of its ${points(found.cost)} of cost cannot be avoided.` : '';
   const stopped = found.status === 'stopped' ? ' Planning was stopped early.' : '';
   return (
     <Text color="lichenInk">

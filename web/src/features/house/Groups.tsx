@@ -4,6 +4,7 @@ import { useState } from 'react';
 
 import { type Group, useGroups } from './api';
 import { EditGroup } from './EditGroup';
+import { KeptRow } from './KeptRow';
 import { useIsDirector } from '~/features/signin';
 import { LEVELS } from '~/shared/format/levels';
 import { DAYS } from '~/shared/format/time';
@@ -20,6 +21,12 @@ export function Groups() {
   const close = () => setOpen(null);
   const cautionsOf = (group: Group) =>
     group.cautions?.map((id) => catalogue?.cautions.find((own) => own.id === id)?.name ?? id).join(', ');
+  const wordsOf = (group: Group) => {
+    const level = LEVELS.find((own) => own.value === String(group.level))?.name.toLowerCase();
+    const spared = group.cautions?.length ? `; spared: ${cautionsOf(group)}` : '';
+    const members = group.members?.length ? `; with cautions of their own: ${namesOf(group)}` : '';
+    return `${group.heads} people, ${level}${timesOf(group)}${spared}${members}`;
+  };
   return (
     <Box as="section" aria-label="Groups" mb="6">
       <Flex align="center" gap="3" mb="2">
@@ -39,39 +46,16 @@ export function Groups() {
       {open === 'new' && <EditGroup group={null} onDone={close} />}
       <Box as="ul" listStyleType="none">
         {groups.data?.map((group) => (
-          <Box as="li" key={group.id} borderTop="1px solid" borderColor="line" py="2">
-            <Flex gap="3" align="baseline" wrap="wrap">
-              <Text fontWeight="600">{group.name}</Text>
-              <Text color="soft" fontSize="sm" flex="1">
-                {group.heads} people, {LEVELS.find((own) => own.value === String(group.level))?.name.toLowerCase()}
-                {timesOf(group)}
-                {group.cautions?.length ? `; spared: ${cautionsOf(group)}` : ''}
-                {group.members?.length ? `; with cautions of their own: ${namesOf(group)}` : ''}
-              </Text>
-              {director && (
-                <>
-                  <Button
-                    size="2xs"
-                    variant="outline"
-                    aria-label={`Change ${group.name}`}
-                    onClick={() => setOpen(open === group.id ? null : group.id)}
-                  >
-                    Change
-                  </Button>
-                  <Button
-                    size="2xs"
-                    variant="ghost"
-                    aria-label={`Forget ${group.name}`}
-                    disabled={forget.isPending}
-                    onClick={() => forget.mutate(group.id)}
-                  >
-                    Forget
-                  </Button>
-                </>
-              )}
-            </Flex>
+          <KeptRow
+            key={group.id}
+            name={group.name}
+            words={wordsOf(group)}
+            forgetting={forget.isPending}
+            onChange={() => setOpen(open === group.id ? null : group.id)}
+            onForget={() => forget.mutate(group.id)}
+          >
             {open === group.id && <EditGroup key={group.version} group={group} onDone={close} />}
-          </Box>
+          </KeptRow>
         ))}
       </Box>
     </Box>

@@ -3,11 +3,12 @@ import { Link as RouterLink } from 'react-router';
 
 import { Groups } from './Groups';
 import { Rooms } from './Rooms';
+import { Sites } from './Sites';
 import { useIsOwner } from '~/features/signin';
 import { useVocabulary } from '~/shared/http/vocabulary';
 import { Trouble, Waiting } from '~/shared/ui/States';
 
-/** What the house keeps, so that nobody types it anew: rooms with their kit, groups that come again. */
+/** What the house keeps, so that nobody types it anew: groups that come again, sites, rooms with their kit. */
 export function HousePage() {
   const words = useVocabulary();
   const owner = useIsOwner();
@@ -34,6 +35,7 @@ export function HousePage() {
         )}
       </Flex>
       <Groups />
+      <Sites />
       <Rooms />
     </Box>
   );

@@ -1,13 +1,14 @@
-import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
+import { Box, Button, Flex, Heading } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 
-import { type Room, useRooms } from './api';
+import { type Room, type StoredRoom, useRooms } from './api';
 import { KeptForm } from './KeptForm';
+import { KeptRow } from './KeptRow';
 import { RoomFields } from '~/features/setup';
 import { useIsDirector } from '~/features/signin';
-import { roomsOptions, useNames } from '~/shared/http/vocabulary';
-import { NumberField } from '~/shared/ui/Fields';
+import { roomsOptions, sitesOptions, useNames } from '~/shared/http/vocabulary';
+import { NumberField, SelectField } from '~/shared/ui/Fields';
 import { Trouble } from '~/shared/ui/States';
 
 const NEW: Room = { name: '', heads: 20, kit: {} };
@@ -16,9 +17,19 @@ const NEW: Room = { name: '', heads: 20, kit: {} };
 export function Rooms() {
   const director = useIsDirector();
   const rooms = useQuery(roomsOptions);
-  const { forget } = useRooms();
+  const sites = useQuery(sitesOptions);
+  const { forget, stand } = useRooms();
+  const error = rooms.error ?? forget.error ?? stand.error;
   const [open, setOpen] = useState<number | 'new' | null>(null);
   const close = () => setOpen(null);
+  const name = useNames();
+  const wordsOf = ({ heads, kit, site }: StoredRoom) => {
+    const there = Object.entries(kit).filter(([, count]) => count > 0);
+    const all = there.map(([id, count]) => `${count} ${name(id)}`).join(', ') || 'no kit';
+    // A director has it in a field beside the words.
+    const at = director ? undefined : sites.data?.find((own) => own.id === site)?.name;
+    return `${at ? `${at}; ` : ''}${heads} people at most; ${all}`;
+  };
   return (
     <Box as="section" aria-label="Rooms">
       <Flex align="center" gap="3" mb="2">
@@ -31,53 +42,39 @@ export function Rooms() {
           </Button>
         )}
       </Flex>
-      {(rooms.error ?? forget.error) && <Trouble error={(rooms.error ?? forget.error) as Error} />}
+      {error && <Trouble error={error} />}
       {open === 'new' && <EditRoom room={NEW} onDone={close} />}
       <Box as="ul" listStyleType="none">
         {rooms.data?.map((room) => (
-          <Box as="li" key={room.id} borderTop="1px solid" borderColor="line" py="2">
-            <Flex gap="3" align="baseline" wrap="wrap">
-              <Text fontWeight="600">{room.name}</Text>
-              <Kit room={room} />
-              {director && (
-                <>
-                  <Button
-                    size="2xs"
-                    variant="outline"
-                    aria-label={`Change ${room.name}`}
-                    onClick={() => setOpen(open === room.id ? null : room.id)}
-                  >
-                    Change
-                  </Button>
-                  <Button
-                    size="2xs"
-                    variant="ghost"
-                    aria-label={`Forget ${room.name}`}
-                    disabled={forget.isPending}
-                    onClick={() => forget.mutate(room.id)}
-                  >
-                    Forget
-                  </Button>
-                </>
-              )}
-            </Flex>
+          <KeptRow
+            key={room.id}
+            name={room.name}
+            words={wordsOf(room)}
+            forgetting={forget.isPending}
+            aside={
+              (sites.data?.length ?? 0) > 0 && (
+                <SelectField
+                  hidden
+                  label={`Site of ${room.name}`}
+                  value={String(room.site ?? '')}
+                  options={[
+                    { value: '', name: 'At no site' },
+                    ...(sites.data ?? []).map((site) => ({ value: String(site.id), name: site.name })),
+                  ]}
+                  onChange={(site) => stand.mutate({ room: room.id, site: site ? Number(site) : null })}
+                />
+              )
+            }
+            onChange={() => setOpen(open === room.id ? null : room.id)}
+            onForget={() => forget.mutate(room.id)}
+          >
             {open === room.id && (
               <EditRoom room={{ name: room.name, heads: room.heads, kit: room.kit }} onDone={close} />
             )}
-          </Box>
+          </KeptRow>
         ))}
       </Box>
     </Box>
-  );
-}
-
-function Kit({ room }: { room: Room }) {
-  const name = useNames();
-  const kit = Object.entries(room.kit).filter(([, count]) => count > 0);
-  return (
-    <Text color="soft" fontSize="sm" flex="1" minW="40">
-      {room.heads} people at most; {kit.map(([id, count]) => `${count} ${name(id)}`).join(', ') || 'no kit'}
-    </Text>
   );
 }
 

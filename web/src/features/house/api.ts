@@ -1,11 +1,14 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 
 import { data, http, type Schemas } from '~/shared/http/client';
-import { groupsOptions, roomsOptions } from '~/shared/http/vocabulary';
+import { groupsOptions, roomsOptions, sitesOptions } from '~/shared/http/vocabulary';
 
 export type Group = Schemas['GroupModel'];
 export type GroupFields = Schemas['GroupFields'];
+export type Site = Schemas['SiteModel'];
+export type SiteFields = Schemas['SiteFields'];
 export type Room = Schemas['RoomModel'];
+export type StoredRoom = Schemas['StoredRoom'];
 
 /** Keep a group, new or otherwise, or forget it. */
 export function useGroups() {
@@ -26,7 +29,29 @@ export function useGroups() {
   return { keep, forget };
 }
 
-/** Keep a room with its kit, or forget it. */
+/** Keep a site, new or otherwise, or forget it. */
+export function useSites() {
+  const client = useQueryClient();
+  const onSettled = () => client.invalidateQueries({ queryKey: sitesOptions.queryKey });
+  const keep = useMutation({
+    mutationFn: async ({ of, body }: { of: Site | null; body: SiteFields }) => {
+      if (!of) return data(http.POST('/api/sites', { body }));
+      const params = { path: { site_id: of.id } };
+      return data(http.PUT('/api/sites/{site_id}', { params, body: { ...body, version: of.version } }));
+    },
+    onSettled,
+  });
+  const forget = useMutation({
+    mutationFn: (id: number) => data(http.DELETE('/api/sites/{site_id}', { params: { path: { site_id: id } } })),
+    onSettled: async () => {
+      await onSettled();
+      await client.invalidateQueries({ queryKey: roomsOptions.queryKey });
+    },
+  });
+  return { keep, forget };
+}
+
+/** Keep a room with its kit, say at which site it stands, or forget it. */
 export function useRooms() {
   const client = useQueryClient();
   const onSettled = () => client.invalidateQueries({ queryKey: roomsOptions.queryKey });
@@ -35,5 +60,10 @@ export function useRooms() {
     mutationFn: (id: number) => data(http.DELETE('/api/rooms/{room_id}', { params: { path: { room_id: id } } })),
     onSettled,
   });
-  return { keep, forget };
+  const stand = useMutation({
+    mutationFn: ({ room, site }: { room: number; site: number | null }) =>
+      data(http.PUT('/api/rooms/{room_id}/site', { params: { path: { room_id: room } }, body: { site } })),
+    onSettled,
+  });
+  return { keep, forget, stand };
 }

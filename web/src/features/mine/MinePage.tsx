@@ -50,8 +50,10 @@ export function MinePage() {
                 <Name own={own} />
                 <Text color="soft" fontSize="xs">
                   {own.series_name}, week {own.week + 1}
+                  {own.site ? `, ${own.site}` : ''}
                   {own.recorded ? '; recorded' : ''}
                 </Text>
+                <Clashes own={own} />
               </Box>
               <Ways own={own} />
             </Flex>
@@ -65,20 +67,27 @@ export function MinePage() {
 function Next({ own }: { own: MyClass }) {
   return (
     <Box bg="panel" borderLeft="4px solid" borderColor="fernInk" p="4">
-      <Text color="soft">
-        Next: {when(own)}
-        {own.room ? `, ${own.room}` : ''}
-      </Text>
+      <Text color="soft">Next: {[when(own), own.room, own.site].filter(Boolean).join(', ')}</Text>
       <Heading as="h2" size="lg" my="1">
         <Name own={own} />
       </Heading>
       <Text color="soft" mb="3">
         {own.series_name}, week {own.week + 1}
       </Text>
+      <Clashes own={own} />
       <Ways own={own} />
       {own.slot !== null && <OnPhone series={own.series} slot={own.slot} />}
     </Box>
   );
+}
+
+/** What does not go together with a class: another at the same time, no time to come over. */
+function Clashes({ own }: { own: MyClass }) {
+  return own.clashes.map((clash) => (
+    <Text key={clash} color="rowanInk" fontSize="sm">
+      {clash}
+    </Text>
+  ));
 }
 
 /** Whether the next class can be taught without a network from here on. */

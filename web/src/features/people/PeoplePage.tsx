@@ -20,7 +20,7 @@ export function PeoplePage() {
   if (!members.data) return <Waiting what="Opening the list" />;
   const there = members.data.filter((person) => !person.left);
   const gone = members.data.filter((person) => person.left);
-  const error = acts.role.error ?? acts.leave.error;
+  const error = acts.role.error ?? acts.works.error ?? acts.leave.error;
   const rows = (people: Member[]) => (
     <Box as="ul" listStyleType="none">
       {people.map((person) => (

@@ -1,11 +1,14 @@
 import { Box, Button, Flex, Text } from '@chakra-ui/react';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 
 import { type Member, type Role, ROLES, type usePeople } from './api';
 import { LinkShown } from './LinkShown';
 import type { Schemas } from '~/shared/http/client';
+import { sitesOptions } from '~/shared/http/vocabulary';
 import { SelectField } from '~/shared/ui/Fields';
 import { Trouble } from '~/shared/ui/States';
+import { Toggle } from '~/shared/ui/Toggle';
 
 /** Somebody of the house: role, how it stands with coming in, and what may be done about it. */
 export function PersonRow({ person, acts }: { person: Member; acts: ReturnType<typeof usePeople> }) {
@@ -52,9 +55,41 @@ export function PersonRow({ person, acts }: { person: Member; acts: ReturnType<t
           </Button>
         )}
       </Flex>
+      {!person.left && <WorksAt person={person} works={acts.works} />}
       {link.error && mine && <Trouble error={link.error} />}
       {shown && <LinkShown link={shown} name={person.name} onDone={() => setShown(null)} />}
     </Box>
+  );
+}
+
+/** At which sites somebody works; at none: everywhere. A house without sites is not asked. */
+function WorksAt({ person, works }: { person: Member; works: ReturnType<typeof usePeople>['works'] }) {
+  const sites = useQuery(sitesOptions);
+  if (!sites.data?.length) return null;
+  const turned = (id: number) =>
+    person.sites.includes(id) ? person.sites.filter((other) => other !== id) : [...person.sites, id];
+  return (
+    <Flex role="group" aria-label={`Sites of ${person.name}`} gap="1" mt="1" align="center" fontSize="xs">
+      <Text color="soft">Works</Text>
+      <Toggle
+        on={person.sites.length === 0}
+        disabled={works.isPending}
+        onToggle={() => works.mutate({ person, sites: [] })}
+      >
+        everywhere
+      </Toggle>
+      <Text color="soft">or only at</Text>
+      {sites.data.map((site) => (
+        <Toggle
+          key={site.id}
+          on={person.sites.includes(site.id)}
+          disabled={works.isPending}
+          onToggle={() => works.mutate({ person, sites: turned(site.id) })}
+        >
+          {site.name}
+        </Toggle>
+      ))}
+    </Flex>
   );
 }
 

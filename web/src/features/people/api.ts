@@ -42,9 +42,14 @@ export function usePeople() {
       data(http.PUT('/api/house/people/{person_id}/role', { ...pathOf(person.id), body: { role } })),
     onSettled,
   });
+  const works = useMutation({
+    mutationFn: ({ person, sites }: { person: Member; sites: number[] }) =>
+      data(http.PUT('/api/house/people/{person_id}/sites', { ...pathOf(person.id), body: { sites } })),
+    onSettled,
+  });
   const leave = useMutation({
     mutationFn: (person: Member) => data(http.POST('/api/house/people/{person_id}/leave', pathOf(person.id))),
     onSettled,
   });
-  return { invite, link, role, leave };
+  return { invite, link, role, works, leave };
 }

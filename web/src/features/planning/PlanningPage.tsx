@@ -6,6 +6,7 @@ import { Link as RouterLink, useNavigate, useParams } from 'react-router';
 import { FilledWeeks } from './FilledWeeks';
 import { type RunNews, useRunEvents } from './useRunEvents';
 import { useIsDirector } from '~/features/signin';
+import { points } from '~/shared/format/time';
 import { data, http } from '~/shared/http/client';
 import { Trouble } from '~/shared/ui/States';
 
@@ -63,7 +64,7 @@ function standing(news: RunNews): string {
   const bound = news.bound
     ? ` At least ${news.bound} cannot be avoided: no movement for it is allowed here.`
     : ' Nothing says yet that this is the least possible.';
-  return `${weeks}; aims are missed by ${news.cost} points so far.${bound}`;
+  return `${weeks}; aims are missed by ${points(news.cost)} so far.${bound}`;
 }
 
 const TITLES: Record<string, string> = {

@@ -10,6 +10,8 @@ import { figure, shortDate } from '~/shared/format/time';
 type Trend = Schemas['TrendModel'];
 type Once = Schemas['TaughtOnce'];
 
+const HEADS = ['', 'Classes', 'Minutes', 'Sets done', 'Effort', 'People', 'Effort by week'];
+
 /** How it went with each instructor, and one class as several of them taught it. */
 export function DoneBy({ series }: { series: number }) {
   const { data: found } = useQuery(doneByOptions(series));
@@ -23,21 +25,15 @@ export function DoneBy({ series }: { series: number }) {
         Means over the classes that each has recorded here. Groups and evenings differ: this starts a talk and ends
         none.
       </Text>
-      <Figures
-        label="Instructors"
-        heads={['', 'Classes', 'Minutes', 'Sets done', 'Effort', 'People', 'Effort by week']}
-        rows={found.trends.map((own: Trend) => [
-          own.who,
-          own.classes,
-          minutes(own.over),
-          percent(own.share),
-          orDash(own.effort),
-          orDash(own.heads),
-          Object.entries(own.efforts)
-            .map(([week, effort]) => `${Number(week) + 1}: ${figure(effort)}`)
-            .join(', '),
-        ])}
-      />
+      <Figures label="Instructors" heads={HEADS} rows={found.trends.map(rowOf)} />
+      {found.places.length > 1 && (
+        <Box mt="4">
+          <Heading as="h3" size="sm">
+            Where
+          </Heading>
+          <Figures label="Where" heads={HEADS} rows={found.places.map(rowOf)} />
+        </Box>
+      )}
       {found.often.map((own) => (
         <Box key={`${own.name} ${own.times[0]?.starts_at}`} mt="4">
           <Heading as="h3" size="sm">
@@ -45,10 +41,11 @@ export function DoneBy({ series }: { series: number }) {
           </Heading>
           <Figures
             label={own.name}
-            heads={['', 'When', 'Minutes', 'Sets done', 'Effort', 'People', 'What differed']}
+            heads={['', 'When', 'Where', 'Minutes', 'Sets done', 'Effort', 'People', 'What differed']}
             rows={own.times.map((one: Once) => [
               one.who,
-              shortDate(one.starts_at.slice(0, 10)),
+              `${shortDate(one.starts_at.slice(0, 10))}, ${one.starts_at.slice(11, 16)}`,
+              one.where || '–',
               minutes(one.over),
               percent(one.share),
               orDash(one.effort),
@@ -60,4 +57,17 @@ export function DoneBy({ series }: { series: number }) {
       ))}
     </Box>
   );
+}
+
+function rowOf(own: Trend) {
+  const weeks = Object.entries(own.efforts).map(([week, effort]) => `${Number(week) + 1}: ${figure(effort)}`);
+  return [
+    own.of,
+    own.classes,
+    minutes(own.over),
+    percent(own.share),
+    orDash(own.effort),
+    orDash(own.heads),
+    weeks.join(', '),
+  ];
 }

@@ -33,7 +33,7 @@ export function Seasons({ series }: { series: number }) {
         heads={['', 'Recorded', 'People', 'Effort', 'Sets done', 'Sets a class', 'Minutes', 'Load a week', 'Sore']}
         rows={found.map((own) => [
           <Title key="title" season={own} here={own.series === series} />,
-          `${own.classes} of ${own.planned}`,
+          `${own.recorded} of ${own.planned}`,
           <Weeks key="people" what="people" mean={own.heads} weeks={of(own, 'heads')} most={most(found, 'heads')} />,
           <Weeks key="effort" what="effort" mean={own.effort} weeks={of(own, 'effort')} most={10} />,
           percent(own.share),

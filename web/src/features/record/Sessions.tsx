@@ -33,7 +33,14 @@ export function Sessions({ detail }: { detail: Schemas['ClassDetail'] }) {
               <Text fontSize="xs">
                 {shortDate(session.starts_at.slice(0, 10))}, {session.starts_at.slice(11, 16)},{' '}
                 {session.instructor ?? 'no instructor yet'}
+                {session.room && session.room !== detail.room ? `, ${session.room}` : ''}
+                {session.site ? `, ${session.site}` : ''}
               </Text>
+              {session.clashes?.map((clash) => (
+                <Text key={clash} fontSize="xs" color="rowanInk">
+                  {clash}
+                </Text>
+              ))}
               <Text fontSize="xs" color="soft">
                 {recordWords(session)}
               </Text>

@@ -8,6 +8,14 @@ export const peopleOptions = queryOptions({
   queryFn: () => data(http.GET('/api/people')),
 });
 
+export function roomsForClassOptions(series: number, slot: number) {
+  return queryOptions({
+    queryKey: ['series', series, 'rooms', slot],
+    queryFn: () =>
+      data(http.GET('/api/series/{series_id}/classes/{slot}/rooms', { params: { path: { series_id: series, slot } } })),
+  });
+}
+
 export function doneOptions(series: number) {
   return queryOptions({
     queryKey: ['series', series, 'done'],

@@ -9,9 +9,10 @@ interface Props {
   onNarrow: (narrow: Narrow) => void;
 }
 
-/** Words, tags and the archive: forty series are looked through in a moment. */
+/** Words, sites, tags and the archive: forty series are looked through in a moment. */
 export function NarrowBar({ list, narrow, onNarrow }: Props) {
   const tags = [...new Set(list.flatMap((series) => series.tags))].sort((one, other) => one.localeCompare(other));
+  const sites = [...new Set(list.flatMap((series) => (series.site ? [series.site] : [])))].sort();
   const away = list.filter((series) => series.archived).length;
   return (
     <Flex gap="2" mb="3" align="center" wrap="wrap">
@@ -25,6 +26,16 @@ export function NarrowBar({ list, narrow, onNarrow }: Props) {
         value={narrow.words}
         onChange={(event) => onNarrow({ ...narrow, words: event.target.value })}
       />
+      {sites.length > 1 &&
+        sites.map((site) => (
+          <Toggle
+            key={site}
+            on={narrow.site === site}
+            onToggle={() => onNarrow({ ...narrow, site: narrow.site === site ? '' : site })}
+          >
+            {site}
+          </Toggle>
+        ))}
       {tags.map((tag) => (
         <Toggle
           key={tag}

@@ -57,8 +57,8 @@ export function SeriesCard({ series, chosen, onChoose }: Props) {
         {director && chosen === undefined && <DeleteSeries series={series} />}
       </Heading>
       <Text color="soft">
-        {series.weeks} weeks from {shortDate(series.start)} · {days} · {series.minutes} minutes · {series.room} ·{' '}
-        {series.classes} of {series.slots} classes
+        {series.weeks} weeks from {shortDate(series.start)} · {days} · {series.minutes} minutes · {series.room}
+        {series.site ? `, ${series.site}` : ''} · {series.classes} of {series.slots} classes
       </Text>
       <Text color={series.classes ? 'fernInk' : 'lichenInk'}>{planned}</Text>
       <LastRun series={series} />

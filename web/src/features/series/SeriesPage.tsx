@@ -18,7 +18,7 @@ export function SeriesPage() {
   const [chosen, setChosen] = useState<number[] | null>(null);
   const choose = (id: number) =>
     setChosen((now) => now && (now.includes(id) ? now.filter((other) => other !== id) : [...now, id]));
-  const [narrow, setNarrow] = useState<Narrow>({ words: '', tag: '', archive: false });
+  const [narrow, setNarrow] = useState<Narrow>({ words: '', tag: '', site: '', archive: false });
   const shown = narrowed(list.data ?? [], narrow);
   const unplanned = () => shown.filter((series) => !series.classes).map((series) => series.id);
   return (
@@ -48,7 +48,9 @@ export function SeriesPage() {
       {(list.data?.length ?? 0) > 0 && <NarrowBar list={list.data ?? []} narrow={narrow} onNarrow={setNarrow} />}
       {(list.data?.length ?? 0) > 0 && shown.length === 0 && (
         <Text color="soft" role="status">
-          {narrow.archive && !narrow.words && !narrow.tag ? 'The archive is empty.' : 'No series of that kind here.'}
+          {narrow.archive && !narrow.words && !narrow.tag && !narrow.site
+            ? 'The archive is empty.'
+            : 'No series of that kind here.'}
         </Text>
       )}
       {shown.map((series) => (

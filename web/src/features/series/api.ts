@@ -71,20 +71,22 @@ export function useDocument() {
   return { look, make };
 }
 
-/** How a list of series is narrowed down: by words and a tag, with the archive or without. */
+/** How a list of series is narrowed down: by words, a tag and a site, with the archive or without. */
 export interface Narrow {
   words: string;
   tag: string;
+  site: string;
   archive: boolean;
 }
 
 /** The series that are asked for. */
-export function narrowed(list: readonly Series[], { words, tag, archive }: Narrow): Series[] {
+export function narrowed(list: readonly Series[], { words, tag, site, archive }: Narrow): Series[] {
   const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
   return list.filter((series) => {
-    const text = [series.name, series.room, ...series.tags].join(' ').toLowerCase();
+    const text = [series.name, series.room, series.site, ...series.tags].join(' ').toLowerCase();
     const found = wanted.every((word) => text.includes(word));
-    return found && (!tag || series.tags.includes(tag)) && series.archived === archive;
+    const there = (!tag || series.tags.includes(tag)) && (!site || series.site === site);
+    return found && there && series.archived === archive;
   });
 }
 

@@ -4,6 +4,8 @@ import { SheetBlock } from './SheetBlock';
 import type { Schemas } from '~/shared/http/client';
 import { useMovements, useNames, useSafety } from '~/shared/http/vocabulary';
 import { clock, DAYS, shortDate } from '~/shared/format/time';
+import { whereTaught } from '~/shared/format/whereTaught';
+import { Places } from '~/shared/ui/Places';
 
 /** So much larger is a sheet that hangs on the wall; a long class then takes a second page. */
 const LARGE = 1.5;
@@ -13,7 +15,10 @@ export function Sheet({ detail, large = false }: { detail: Schemas['ClassDetail'
   const name = useNames();
   const movements = useMovements();
   const kit = new Set(detail.blocks.flatMap((b) => b.items.flatMap((i) => movements.get(i.movement)?.kit ?? [])));
-  const session = detail.sessions[0];
+  const where = whereTaught(detail);
+  const taught = where.sessions.map((session) =>
+    [session.starts_at.slice(11, 16), session.instructor, session.room].filter(Boolean).join(', '),
+  );
   const safety = useSafety();
   return (
     <Box
@@ -27,7 +32,7 @@ export function Sheet({ detail, large = false }: { detail: Schemas['ClassDetail'
         <Box>
           <Text fontSize="xs">
             {detail.series_name}, week {detail.week + 1}, {DAYS[detail.weekday]} {shortDate(detail.date)}
-            {session ? `, ${session.starts_at.slice(11, 16)}, ${session.instructor ?? ''}` : ''}
+            {taught.length > 0 ? `, ${taught.join('; ')}` : ''}
           </Text>
           <Heading as="h1" size="xl" lineHeight="1.1">
             {detail.name}
@@ -56,6 +61,7 @@ export function Sheet({ detail, large = false }: { detail: Schemas['ClassDetail'
           <b>Short of:</b> {detail.sharing.join(' ')}
         </Text>
       )}
+      <Places places={where.places} fontSize="xs" my="1" />
       <Text fontSize="sm" fontWeight="700" border="2px solid black" px="2" py="0.5" my="1">
         {safety?.stop}
       </Text>

@@ -9,6 +9,8 @@ import { classPath } from '~/shared/http/cover';
 import type { Schemas } from '~/shared/http/client';
 import { useSafety } from '~/shared/http/vocabulary';
 import { clock } from '~/shared/format/time';
+import { whereTaught } from '~/shared/format/whereTaught';
+import { Places } from '~/shared/ui/Places';
 
 interface Props {
   detail: Schemas['ClassDetail'];
@@ -20,6 +22,7 @@ interface Props {
 /** The class before it begins: what is said first, and one large button. */
 export function Before({ detail, signals, pulse, onBegin }: Props) {
   const safety = useSafety();
+  const where = whereTaught(detail);
   return (
     <Flex direction="column" flex="1" gap="4" maxW="3xl" w="full" mx="auto">
       <Flex align="baseline" gap="3">
@@ -31,11 +34,12 @@ export function Before({ detail, signals, pulse, onBegin }: Props) {
         </Button>
       </Flex>
       <Text color="soft" fontSize="lg">
-        Week {detail.week + 1}, {clock(detail.real_seconds)}, {detail.room}
+        Week {detail.week + 1}, {clock(detail.real_seconds)}, {where.rooms}
       </Text>
       <Box role="note" px="3" py="2" borderLeft="4px solid" borderColor="rowanInk" bg="rowanWash" fontSize="lg">
         <Text fontWeight="700">{safety?.stop}</Text>
         <Text mt="2">{safety?.say_first}</Text>
+        <Places places={where.places} mt="2" />
         {detail.spared.length > 0 && <Text mt="2">Spared in this class: {detail.spared.join('; ')}.</Text>}
       </Box>
       {detail.note && (

@@ -2,6 +2,7 @@ import { Box, Button, Flex, Link, Text } from '@chakra-ui/react';
 import { Link as RouterLink } from 'react-router';
 
 import { useIsDirector } from '~/features/signin';
+import { points } from '~/shared/format/time';
 import type { Schemas } from '~/shared/http/client';
 
 interface Props {
@@ -78,5 +79,5 @@ function standing(entry: Schemas['WhatIfModel']): string {
   if (entry.cost === 0 && !gave) return 'Every rule kept; by the rules no plan can be better.';
   const rules = Object.entries(entry.by_rule ?? {}).map(([rule, cost]) => `${rule} ${cost}`);
   if (!entry.cost) return gave;
-  return `${gave}Aims are missed by ${entry.cost} ${entry.cost === 1 ? 'point' : 'points'}: ${rules.join(', ')}.`;
+  return `${gave}Aims are missed by ${points(entry.cost)}: ${rules.join(', ')}.`;
 }

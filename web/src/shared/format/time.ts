@@ -31,6 +31,11 @@ export function figure(value: number): string {
   return Number.isInteger(value) ? String(value) : value.toFixed(1);
 }
 
+/** Points of what aims are missed by: 1 point, 3 points. */
+export function points(cost: number): string {
+  return `${cost} ${cost === 1 ? 'point' : 'points'}`;
+}
+
 /** A moment as people say it: 26 Nov, 12:54. */
 export function moment(iso: string): string {
   const at = new Date(iso);

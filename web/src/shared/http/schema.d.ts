@@ -498,6 +498,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/house/people/{person_id}/sites": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Sites Of Person
+         * @description Say at which sites somebody works. It says whom to ask first, and takes no right away.
+         */
+        put: operations["put_sites_of_person"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/join": {
         parameters: {
             query?: never;
@@ -1106,6 +1126,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms/{room_id}/site": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Room At Site
+         * @description Say at which site a room stands; sessions in it are there from now on.
+         */
+        put: operations["put_room_at_site"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/runs/{run_id}": {
         parameters: {
             query?: never;
@@ -1674,6 +1714,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/series/{series_id}/classes/{slot}/rooms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Rooms For Class
+         * @description Return the rooms in which a class may be taught, its own first, with what each lacks.
+         */
+        get: operations["list_rooms_for_class"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/series/{series_id}/classes/{slot}/sessions": {
         parameters: {
             query?: never;
@@ -1989,7 +2049,7 @@ export interface paths {
         };
         /**
          * Get Done By
-         * @description Return how it went with each instructor, and what of one class differed between them.
+         * @description Return how it went with each instructor and at each place, and how one class differed.
          */
         get: operations["get_done_by"];
         put?: never;
@@ -2800,6 +2860,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Sites
+         * @description Return the sites, by name.
+         */
+        get: operations["list_sites"];
+        put?: never;
+        /**
+         * Keep Site
+         * @description Keep a site.
+         */
+        post: operations["keep_site"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{site_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Site
+         * @description Keep a site otherwise.
+         */
+        put: operations["change_site"];
+        post?: never;
+        /**
+         * Forget Site
+         * @description Forget a site; its rooms stay, and stand at none.
+         */
+        delete: operations["forget_site"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/templates": {
         parameters: {
             query?: never;
@@ -3363,7 +3471,8 @@ export interface components {
          * ClassDetail
          * @description One class with its clocks. ``sharing``: kit that people take turns with, a sentence each.
          *
-         *     ``spared``: the names of the cautions that hold in it, the group's and its own.
+         *     ``spared``: the names of the cautions that hold in it, the group's and its own. ``places``: the
+         *     sites of its room and of the rooms in which somebody is down to teach it.
          */
         ClassDetail: {
             /** Begins */
@@ -3403,6 +3512,8 @@ export interface components {
             nominal_seconds: number;
             /** Note */
             note: string;
+            /** Places */
+            places: components["schemas"]["PlaceModel"][];
             /** Previous */
             previous: number | null;
             /** Real */
@@ -3731,11 +3842,13 @@ export interface components {
         };
         /**
          * DoneBy
-         * @description Who taught what was recorded of a series.
+         * @description Who taught what was recorded of a series, and at which sites, or rooms of none.
          */
         DoneBy: {
             /** Often */
             often: components["schemas"]["TaughtOften"][];
+            /** Places */
+            places: components["schemas"]["TrendModel"][];
             /** Trends */
             trends: components["schemas"]["TrendModel"][];
         };
@@ -4462,7 +4575,9 @@ export interface components {
         };
         /**
          * MemberOfHouse
-         * @description Somebody of the house; ``waiting``: a link to come in is still good.
+         * @description Somebody of the house. ``waiting``: a link to come in is still good.
+         *
+         *     ``sites``: where they work; empty for everywhere.
          */
         MemberOfHouse: {
             /** Id */
@@ -4480,6 +4595,8 @@ export interface components {
             role: "owner" | "director" | "instructor" | "viewer";
             /** Sign In Name */
             sign_in_name: string;
+            /** Sites */
+            sites: number[];
             /** Two Factor */
             two_factor: boolean;
             /** Waiting */
@@ -4714,8 +4831,12 @@ export interface components {
         /**
          * MyClass
          * @description A class that one is down to teach. ``slot`` None: its day is closed by now.
+         *
+         *     ``clashes``: what does not go together with it in the calendar, a sentence each.
          */
         MyClass: {
+            /** Clashes */
+            clashes: string[];
             /** Name */
             name: string;
             /** Recorded */
@@ -4728,6 +4849,8 @@ export interface components {
             series_name: string;
             /** Session */
             session: number;
+            /** Site */
+            site: string | null;
             /** Slot */
             slot: number | null;
             /**
@@ -4900,11 +5023,13 @@ export interface components {
         };
         /**
          * NewSession
-         * @description When a class is taught, and by whom.
+         * @description When a class is taught, by whom and in which room; None: in the one of the series.
          */
         NewSession: {
             /** Instructor */
             instructor?: number | null;
+            /** Room */
+            room?: number | null;
             /**
              * Starts At
              * Format: date-time
@@ -5122,7 +5247,7 @@ export interface components {
         Pattern: "squat" | "hinge" | "single-leg" | "bridge" | "knee-flexion" | "knee-extension" | "hip-side" | "hip-extension" | "calf-shin" | "horizontal-press" | "vertical-press" | "horizontal-pull" | "vertical-pull" | "fly" | "raise" | "elbow-flexion" | "elbow-extension" | "grip" | "trunk-flexion" | "anti-extension" | "rotation" | "anti-rotation" | "side" | "back-extension" | "carry" | "combined-lift" | "locomotion" | "balance" | "stretch";
         /**
          * PersonModel
-         * @description Somebody who teaches.
+         * @description Somebody who teaches. ``sites``: where they work; empty for everywhere.
          */
         PersonModel: {
             /** Id */
@@ -5131,6 +5256,8 @@ export interface components {
             name: string;
             /** Role */
             role: string;
+            /** Sites */
+            sites: number[];
         };
         /**
          * PinModel
@@ -5146,6 +5273,18 @@ export interface components {
             week: number;
             /** Weekday */
             weekday: number;
+        };
+        /**
+         * PlaceModel
+         * @description A site at which a class is taught, and what whoever teaches there must find in a hurry.
+         */
+        PlaceModel: {
+            /** Address */
+            address: string;
+            /** In Emergency */
+            in_emergency: string;
+            /** Site */
+            site: string;
         };
         /**
          * Plane
@@ -5411,6 +5550,26 @@ export interface components {
             code: string;
         };
         /**
+         * RoomForClass
+         * @description A room in which a class may be taught, and what it lacks for it, a sentence each.
+         *
+         *     ``usual``: it is the room of the series.
+         */
+        RoomForClass: {
+            /** Id */
+            id: number;
+            /** Lacks */
+            lacks: string[];
+            /** Name */
+            name: string;
+            /** Site */
+            site: string | null;
+            /** Site Id */
+            site_id: number | null;
+            /** Usual */
+            usual: boolean;
+        };
+        /**
          * RoomModel
          * @description A room and its kit.
          */
@@ -5480,6 +5639,14 @@ export interface components {
             title: string;
             /** Waits */
             waits: boolean;
+        };
+        /**
+         * RoomsSite
+         * @description At which site a room stands; None: at none.
+         */
+        RoomsSite: {
+            /** Site */
+            site: number | null;
         };
         /**
          * RuleChange
@@ -5614,8 +5781,8 @@ export interface components {
          * SeasonModel
          * @description A season of a group. ``since``: what changed from the one before, in words.
          *
-         *     ``planned``: its classes; ``sets``: done in a class; ``load``: of a week; ``sore``: how often
-         *     each joint was complained of.
+         *     ``planned``: its classes; ``recorded``: those of them with a record, each once; ``sets``: done
+         *     in a class; ``load``: of a week; ``sore``: how often each joint was complained of.
          */
         SeasonModel: {
             /** Classes */
@@ -5632,6 +5799,8 @@ export interface components {
             over: number;
             /** Planned */
             planned: number;
+            /** Recorded */
+            recorded: number;
             /** Series */
             series: number;
             /** Sets */
@@ -5716,6 +5885,8 @@ export interface components {
             /** Room */
             room: string;
             run: components["schemas"]["RunBrief"] | null;
+            /** Site */
+            site: string | null;
             /** Slots */
             slots: number;
             /**
@@ -5735,8 +5906,12 @@ export interface components {
         /**
          * SessionModel
          * @description One teaching of a class, with its record where there is one.
+         *
+         *     ``clashes``: what does not go together with it in the calendar, a sentence each.
          */
         SessionModel: {
+            /** Clashes */
+            clashes?: string[];
             /** Differed */
             differed?: string[];
             /** Effort */
@@ -5765,6 +5940,8 @@ export interface components {
             pulse?: number | null;
             /** Room */
             room: string | null;
+            /** Site */
+            site?: string | null;
             /**
              * Starts At
              * Format: date-time
@@ -6039,6 +6216,74 @@ export interface components {
             password: string;
         };
         /**
+         * SiteChange
+         * @description A site otherwise, against the version that the page shows.
+         */
+        SiteChange: {
+            /**
+             * Address
+             * @default
+             */
+            address: string;
+            /**
+             * In Emergency
+             * @default
+             */
+            in_emergency: string;
+            /** Name */
+            name: string;
+            /** Version */
+            version: number;
+        };
+        /**
+         * SiteFields
+         * @description A place with rooms. ``in_emergency``: what whoever teaches there must find in a hurry.
+         */
+        SiteFields: {
+            /**
+             * Address
+             * @default
+             */
+            address: string;
+            /**
+             * In Emergency
+             * @default
+             */
+            in_emergency: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * SiteModel
+         * @description A site that is kept.
+         */
+        SiteModel: {
+            /**
+             * Address
+             * @default
+             */
+            address: string;
+            /** Id */
+            id: number;
+            /**
+             * In Emergency
+             * @default
+             */
+            in_emergency: string;
+            /** Name */
+            name: string;
+            /** Version */
+            version: number;
+        };
+        /**
+         * SitesOfPerson
+         * @description At which sites somebody works; none: everywhere.
+         */
+        SitesOfPerson: {
+            /** Sites */
+            sites: number[];
+        };
+        /**
          * SpotModel
          * @description Where a movement stands: its day, the block of its class and the place in it.
          */
@@ -6089,7 +6334,7 @@ export interface components {
         };
         /**
          * StoredRoom
-         * @description A room with its id.
+         * @description A room with its id, and the site at which it stands.
          */
         StoredRoom: {
             /** Heads */
@@ -6102,6 +6347,8 @@ export interface components {
             };
             /** Name */
             name: string;
+            /** Site */
+            site?: number | null;
         };
         /**
          * SwapEverywhereModel
@@ -6202,6 +6449,8 @@ export interface components {
              * Format: date-time
              */
             starts_at: string;
+            /** Where */
+            where: string;
             /** Who */
             who: string;
         };
@@ -6261,7 +6510,7 @@ export interface components {
         Topic: "the week" | "the day" | "the class" | "the body" | "the room";
         /**
          * TrendModel
-         * @description How the classes of one instructor went; ``efforts``: by week from 0.
+         * @description How the classes of one instructor, or at one place, went; ``efforts``: by week from 0.
          */
         TrendModel: {
             /** Classes */
@@ -6274,12 +6523,12 @@ export interface components {
             };
             /** Heads */
             heads: number | null;
+            /** Of */
+            of: string;
             /** Over */
             over: number;
             /** Share */
             share: number | null;
-            /** Who */
-            who: string;
         };
         /**
          * TwoFactorSecret
@@ -7192,6 +7441,30 @@ export interface operations {
             };
         };
     };
+    put_sites_of_person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SitesOfPerson"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     join: {
         parameters: {
             query?: never;
@@ -7962,6 +8235,30 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    put_room_at_site: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                room_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoomsSite"];
+            };
+        };
         responses: {
             /** @description Successful Response */
             204: {
@@ -8747,6 +9044,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    list_rooms_for_class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series_id: number;
+                slot: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomForClass"][];
                 };
             };
         };
@@ -10227,6 +10547,96 @@ export interface operations {
             query?: never;
             header?: never;
             path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    list_sites: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SiteModel"][];
+                };
+            };
+        };
+    };
+    keep_site: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SiteFields"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Created"];
+                };
+            };
+        };
+    };
+    change_site: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SiteChange"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+        };
+    };
+    forget_site: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                site_id: number;
+            };
             cookie?: never;
         };
         requestBody?: never;

@@ -24,6 +24,11 @@ export const roomsOptions = queryOptions({
   queryFn: () => data(http.GET('/api/rooms')),
 });
 
+export const sitesOptions = queryOptions({
+  queryKey: ['sites'],
+  queryFn: () => data(http.GET('/api/sites')),
+});
+
 export const groupsOptions = queryOptions({
   queryKey: ['groups'],
   queryFn: () => data(http.GET('/api/groups')),

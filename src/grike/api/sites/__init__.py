@@ -1,0 +1,1 @@
+"""The sites of a house, and which rooms stand there."""
