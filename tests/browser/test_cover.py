@@ -4,6 +4,19 @@ from __future__ import annotations
 
 from tests.browser.test_floor import OnThePhone
 
+#: Whether the answer to a link is among what is kept for the floor.
+KEPT = """const [done] = arguments, opened = indexedDB.open('keyval-store');
+opened.onerror = () => done(false);
+opened.onsuccess = () => {
+  const names = opened.result.objectStoreNames;
+  if (!names.contains('keyval')) { opened.result.close(); return done(false); }
+  const asked = opened.result.transaction('keyval').objectStore('keyval').get('grike-on-phone');
+  asked.onsuccess = () => {
+    opened.result.close();
+    done((asked.result?.state.queries ?? []).some((own) => own.queryKey[0] === 'cover'));
+  };
+};"""
+
 
 class Substitute(OnThePhone):
     def setUp(self) -> None:
@@ -18,6 +31,12 @@ class Substitute(OnThePhone):
     def open(self) -> None:
         self.driver.get(self.link)
         self.see_text("You take over")
+
+    def kept_on_machine(self) -> None:
+        """Wait until what the link opened is in the store of this machine."""
+        self.see_text("works without network")
+        self.driver.set_script_timeout(30)
+        self.wait.until(lambda d: d.execute_async_script(KEPT))
 
     def teach(self) -> None:
         self.press("Teach it")
@@ -62,6 +81,7 @@ class Substitute(OnThePhone):
     def test_one_that_has_expired_or_was_revoked(self) -> None:
         """It says so, also where its class was opened before, and shows nothing of it."""
         self.open()
+        self.kept_on_machine()
         with self.database.transaction() as connection:
             connection.run("UPDATE cover_link SET expires_at = UTC_TIMESTAMP(3)")
         self.driver.refresh()

@@ -21,7 +21,8 @@ function coverOptions(token: string) {
   return queryOptions({
     queryKey: ['cover', token],
     queryFn: () => data(http.GET('/api/covers/{token}', { params: { path: { token } } })),
-    staleTime: 60_000,
+    // What was kept is shown at once and asked for again, since a link may have been revoked meanwhile.
+    staleTime: 0,
     gcTime: IN_REACH,
     retry: (times, error) => !(error instanceof Problem && error.status === 404) && times < 2,
     meta: ON_PHONE,
