@@ -5,6 +5,7 @@ from __future__ import annotations
 import ast
 import re
 import statistics
+import subprocess
 import sys
 import unittest
 from collections.abc import Iterator
@@ -93,6 +94,16 @@ class Layers(unittest.TestCase):
         self.assertTrue(named)
         roots = {str(name).partition(".")[0] for name in named}
         self.assertLessEqual(roots, sys.stdlib_module_names)
+
+    def test_pages_are_served_without_the_solver(self) -> None:
+        """Large packages that few answers need come with the first that does, and are found then."""
+        late = ("pandas", "ortools.sat.python.cp_model", "openpyxl")
+        told = f"import sys, grike.api.app; print([own for own in {late} if own in sys.modules])"
+        asked = "from grike.core.planner import cp_sat; print(cp_sat.CpSolver.__module__)"
+        run = subprocess.run(
+            [sys.executable, "-c", f"{told}; {asked}"], capture_output=True, text=True, check=True
+        )
+        self.assertEqual(run.stdout.split("\n")[:2], ["[]", late[1]])
 
     def test_sql_is_only_in_the_store(self) -> None:
         """No other layer writes SQL."""

@@ -3,10 +3,12 @@
 It is loaded by the process from which those that plan are forked.
 """
 
+from grike.core.planner import cp_sat
 from grike.exchange import jobs, shapes
 from grike.exchange.library import shipped_library
 
 __all__ = ["jobs"]
 
+cp_sat.bring_in()
 shipped_library()
 shapes.shipped_shapes()

@@ -1,6 +1,6 @@
 """A planned series as tables: its plan, a row for each movement of a class, and its volume.
 
-As CSV, and as a workbook with a sheet for each. No cell is ever a formula.
+As CSV; ``workbook`` writes the same rows. No cell is ever a formula.
 """
 
 from __future__ import annotations
@@ -8,10 +8,6 @@ from __future__ import annotations
 import csv
 import io
 from collections.abc import Iterable, Iterator, Sequence
-
-from openpyxl import Workbook
-from openpyxl.styles import Alignment, Font
-from openpyxl.utils import get_column_letter
 
 from grike.core.anatomy import FACTS, Muscle
 from grike.core.dose import dose_text
@@ -38,7 +34,6 @@ PLAN_HEAD = (
     "Kit of the class",
     "Minutes",
 )
-WIDEST = 48
 
 
 def plan_rows(facts: Facts) -> Iterator[tuple[Cell, ...]]:
@@ -93,31 +88,3 @@ def to_csv(rows: Iterable[Sequence[Cell]]) -> str:
     for row in rows:
         writer.writerow([as_text(cell) for cell in row])
     return out.getvalue()
-
-
-def to_workbook(facts: Facts) -> bytes:
-    """Return the plan and the volume of a series as an XLSX workbook (ECMA-376)."""
-    book = Workbook()
-    book.remove(book.worksheets[0])
-    _sheet(book, "Plan", [PLAN_HEAD, *plan_rows(facts)])
-    _sheet(book, "Volume", list(volume_rows(facts)))
-    out = io.BytesIO()
-    book.save(out)
-    return out.getvalue()
-
-
-def _sheet(book: Workbook, title: str, rows: Sequence[Sequence[Cell]]) -> None:
-    sheet = book.create_sheet(title)
-    for number, row in enumerate(rows, 1):
-        for column, value in enumerate(row, 1):
-            cell = sheet.cell(number, column)
-            cell.value = value
-            if isinstance(value, str):
-                # Else a name such as =1+1 would be worked out when the book is opened.
-                cell.data_type = "s"
-            cell.font = Font(bold=number == 1)
-            cell.alignment = Alignment(vertical="top")
-    for column in range(1, len(rows[0]) + 1):
-        widest = max(len(str(row[column - 1])) for row in rows)
-        sheet.column_dimensions[get_column_letter(column)].width = min(widest + 2, WIDEST)
-    sheet.freeze_panes = "A2"

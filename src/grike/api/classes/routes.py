@@ -34,6 +34,7 @@ from grike.core.errors import Conflict, InvalidInput, NotFound
 from grike.core.expansion import steps
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.planner import Problem, Settings
+from grike.core.planner.cp_sat import bring_in_beside
 from grike.core.planner.refill import refill
 from grike.core.rules import Facts, found_with
 from grike.core.sheet import Mode
@@ -48,6 +49,8 @@ def get_class(
     series_id: int, slot: int, person: SignedIn, state: StateOf, asked: AskedFor
 ) -> Response:
     """Return one class with its clocks."""
+    # Whoever looks at a class may fill it anew next.
+    bring_in_beside()
     with state.database.transaction() as connection:
         held = state.series(connection, series_id)
         member = member_of(held.facts, slot)

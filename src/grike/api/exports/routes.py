@@ -18,7 +18,7 @@ from grike.core.rules import Facts
 from grike.core.series import SeriesShape
 from grike.core.teaching import begins_at
 from grike.exchange.calendar import Dated, to_calendar
-from grike.exchange.tables import PLAN_HEAD, plan_rows, to_csv, to_workbook
+from grike.exchange.tables import PLAN_HEAD, plan_rows, to_csv
 from grike.store import calendar_links, series, sessions, sites
 from grike.store.connection import Connection
 from grike.store.sessions import Session
@@ -50,6 +50,9 @@ def plan_as_csv(series_id: int, _: SignedIn, state: StateOf) -> Response:
 @router.get(f"{OF_SERIES}/plan.xlsx", dependencies=COSTLY)
 def plan_as_workbook(series_id: int, _: SignedIn, state: StateOf) -> Response:
     """Return plan and volume of a series as a workbook."""
+    # Its package is large, and few ask for a workbook: an application starts sooner without it.
+    from grike.exchange.workbook import to_workbook
+
     return _file(to_workbook(_facts(state, series_id)), WORKBOOK, f"series-{series_id}.xlsx")
 
 

@@ -7,8 +7,7 @@ from concurrent.futures import Future, ThreadPoolExecutor
 from dataclasses import dataclass, replace
 from enum import Enum
 
-from ortools.sat.python import cp_model
-
+from grike.core.planner import cp_sat
 from grike.core.planner.seeds import Branch, branched
 from grike.core.rows.row import Key, Row
 
@@ -54,17 +53,17 @@ class RowModel:
     """A CP-SAT model that is made from rows. Keys that no row declares are yes-or-no choices."""
 
     def __init__(self) -> None:
-        self.model = cp_model.CpModel()
-        self.variables: dict[Key, cp_model.IntVar] = {}
-        self.costs: list[tuple[cp_model.IntVar, int]] = []
+        self.model = cp_sat.CpModel()
+        self.variables: dict[Key, cp_sat.IntVar] = {}
+        self.costs: list[tuple[cp_sat.IntVar, int]] = []
 
-    def choice(self, key: Key) -> cp_model.IntVar:
+    def choice(self, key: Key) -> cp_sat.IntVar:
         """Return the yes-or-no variable of a key, making it the first time."""
         if key not in self.variables:
             self.variables[key] = self.model.new_bool_var(str(len(self.variables)))
         return self.variables[key]
 
-    def whole(self, key: Key, low: int, high: int) -> cp_model.IntVar:
+    def whole(self, key: Key, low: int, high: int) -> cp_sat.IntVar:
         """Return the integer variable of a key."""
         if key not in self.variables:
             self.variables[key] = self.model.new_int_var(low, high, str(len(self.variables)))
@@ -75,7 +74,7 @@ class RowModel:
         for key, low, high in row.aux:
             self.whole(key, low, high)
         variables = [self.choice(key) for key, _ in row.terms]
-        expression = cp_model.LinearExpr.weighted_sum(variables, [v for _, v in row.terms])
+        expression = cp_sat.LinearExpr.weighted_sum(variables, [v for _, v in row.terms])
         soft = row.weight is not None and not hard_aims
         if row.weight == 0:
             return
@@ -101,7 +100,7 @@ class RowModel:
         missed = self.model.new_constant(-(-short_by // row.scale))
         self.costs.append((missed, row.weight or 1))
 
-    def cost(self) -> cp_model.LinearExprT:
+    def cost(self) -> cp_sat.LinearExprT:
         """Return the weighted sum of all that the aims are missed by."""
         return sum((missed * weight for missed, weight in self.costs), start=0)
 
@@ -124,11 +123,11 @@ class RowModel:
         elif tie_break:
             pairs = [(self.variables[k], w) for k, w in tie_break.items() if k in self.variables]
             self.model.minimize(
-                cp_model.LinearExpr.weighted_sum([v for v, _ in pairs], [w for _, w in pairs])
+                cp_sat.LinearExpr.weighted_sum([v for v, _ in pairs], [w for _, w in pairs])
             )
         return self.run(self.solver(limits), limits)
 
-    def solver(self, limits: Limits) -> cp_model.CpSolver:
+    def solver(self, limits: Limits) -> cp_sat.CpSolver:
         """Return a solver with what serves models of rows."""
         solver = solver_for(limits)
         # Pseudo-Boolean resolution helps models of weeks, and aborts on those with enforcement
@@ -140,17 +139,17 @@ class RowModel:
             solver.parameters.cp_model_probing_level = 0
         return solver
 
-    def run(self, solver: cp_model.CpSolver, limits: Limits) -> Solved:
+    def run(self, solver: cp_sat.CpSolver, limits: Limits) -> Solved:
         """Return what a solver finds within its limits."""
         status = solver.solve(self.model)
-        if status == cp_model.INFEASIBLE:
+        if status == cp_sat.INFEASIBLE:
             return Solved(Outcome.IMPOSSIBLE)
-        if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+        if status not in (cp_sat.OPTIMAL, cp_sat.FEASIBLE):
             return Solved(Outcome.UNDECIDED, cut_by_wall=solver.wall_time >= limits.wall)
         chosen = frozenset(k for k, v in self.variables.items() if solver.value(v) == 1)
         cost = sum(solver.value(missed) * weight for missed, weight in self.costs)
         bound = max(0, round(solver.best_objective_bound)) if self.costs else 0
-        cut = status == cp_model.FEASIBLE and solver.wall_time >= limits.wall
+        cut = status == cp_sat.FEASIBLE and solver.wall_time >= limits.wall
         return Solved(Outcome.FOUND, chosen, cost, bound, cut)
 
     def first_found(self, limits: Limits, *, side_by_side: bool = True) -> Solved:
@@ -200,14 +199,14 @@ class RowModel:
         return answer
 
 
-def solver_for(limits: Limits) -> cp_model.CpSolver:
+def solver_for(limits: Limits) -> cp_sat.CpSolver:
     """Return a solver on one worker, which makes it deterministic.
 
     Without presolve these small models are solved several times faster than with it: 16 models of
     weeks took 5 s against 15 to 35 s. Other linearization levels, restarts and branchings, tried on
     the same models, gave nothing.
     """
-    solver = cp_model.CpSolver()
+    solver = cp_sat.CpSolver()
     solver.parameters.num_workers = 1
     solver.parameters.random_seed = limits.seed % MOST_SEED
     solver.parameters.max_deterministic_time = limits.deterministic

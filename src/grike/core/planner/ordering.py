@@ -5,10 +5,9 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from typing import TypeAlias
 
-from ortools.sat.python import cp_model
-
 from grike.core.family import CONDITIONING_FAMILIES, Family
 from grike.core.movement import Movement, Pace
+from grike.core.planner import cp_sat
 from grike.core.planner.linear import Limits, solver_for
 from grike.core.rules.c5_c6_joints import JOINT_NAMES, loads
 from grike.core.rules.c14_demanding_first import demanding
@@ -66,9 +65,9 @@ def ordered(
     """
     if len(movements) < 2:
         return tuple(movements)
-    model = cp_model.CpModel()
-    arcs: list[tuple[int, int, cp_model.IntVar]] = []
-    costs: list[tuple[cp_model.IntVar, int]] = []
+    model = cp_sat.CpModel()
+    arcs: list[tuple[int, int, cp_sat.IntVar]] = []
+    costs: list[tuple[cp_sat.IntVar, int]] = []
 
     def arc(tail: int, head: int, cost: int) -> None:
         literal = model.new_bool_var("")
@@ -88,7 +87,7 @@ def ordered(
     solver = solver_for(limits)
     # A circuit has a good linear relaxation: with it the proof takes a third of the time.
     solver.parameters.linearization_level = 2
-    if solver.solve(model) not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+    if solver.solve(model) not in (cp_sat.OPTIMAL, cp_sat.FEASIBLE):
         return tuple(movements)
     follow = {tail: head for tail, head, literal in arcs if solver.value(literal)}
     out: list[Movement] = []

@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from ortools.sat.python import cp_model
-
 from grike.core.focus import Focus
 from grike.core.item import Level
+from grike.core.planner import cp_sat
 from grike.core.planner.linear import Limits, Outcome, solver_for
 from grike.core.planner.skeleton.balance import reached, regions, sides, supply
 from grike.core.planner.skeleton.calendar import calendar
@@ -22,7 +21,7 @@ from grike.core.rules.d3_kit import D3
 GAP = 30
 
 
-def _solver(limits: Limits, *, whole: bool) -> cp_model.CpSolver:
+def _solver(limits: Limits, *, whole: bool) -> cp_sat.CpSolver:
     """Return a solver with what serves skeletons, of one week or two or of the ``whole`` series."""
     solver = solver_for(limits)
     # 24 skeletons of one week took 5.3 s with presolve at level 2, 2.4 s without presolve, 2.0 s at
@@ -56,9 +55,9 @@ def skeleton(task: SkeletonTask, limits: Limits) -> Skeleton:
     choices.model.minimize(sum((p * w for p, w in choices.penalties), start=0))
     solver = _solver(limits, whole=task.horizon is None)
     status = solver.solve(choices.model)
-    if status == cp_model.INFEASIBLE:
+    if status == cp_sat.INFEASIBLE:
         return Skeleton(Outcome.IMPOSSIBLE)
-    if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+    if status not in (cp_sat.OPTIMAL, cp_sat.FEASIBLE):
         return Skeleton(Outcome.UNDECIDED)
     cells = dict(task.fixed_cells)
     for slot in choices.slots:

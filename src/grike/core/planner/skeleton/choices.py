@@ -5,11 +5,10 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping, Sequence
 from typing import Any
 
-from ortools.sat.python import cp_model
-
 from grike.core.design import ClassDesign
 from grike.core.focus import Focus
 from grike.core.judging.class_facts import ClassFacts
+from grike.core.planner import cp_sat
 from grike.core.planner.cells import least_of_theme
 from grike.core.planner.skeleton.task import Cell, SkeletonTask
 from grike.core.planner.supply import Supply
@@ -31,7 +30,7 @@ class Choices:
     def __init__(self, task: SkeletonTask) -> None:
         problem = task.problem
         self.task, self.shape, self.sheet = task, problem.plan.shape, problem.plan.sheet
-        self.model = cp_model.CpModel()
+        self.model = cp_sat.CpModel()
         still_open = [s for s in problem.open_slots() if s.index not in task.fixed_cells]
         near = sorted({slot.week for slot in still_open})[: task.horizon]
         self.slots = [slot for slot in still_open if slot.week in near]
