@@ -36,30 +36,17 @@ DESIGN = ClassDesign(
         Block(Purpose.COOL_DOWN, Flow(30), items("standing-thigh-stretch")),
     ),
 )
-#: The clock of the page runs so many times faster from its first moment on, timers too.
-FASTER = """(() => {
-  const [speed, wall, timeout, interval] = [%d, Date.now.bind(Date), setTimeout, setInterval];
-  const kept = Number(localStorage.getItem('test-began')) || wall();
-  localStorage.setItem('test-began', String(kept));
-  Date.now = () => kept + speed * (wall() - kept);
-  window.setTimeout = (act, after, ...more) => timeout(act, (after ?? 0) / speed, ...more);
-  window.setInterval = (act, after, ...more) => interval(act, (after ?? 0) / speed, ...more);
-})()"""
 
 
 class TenTimes(OnThePhone):
+    speed = SPEED
+
     def setUp(self) -> None:
         super().setUp()
         with self.database.transaction() as connection:
             stored = series.get(connection, self.series_id)
             put = [PlannedClass(stored.plan.classes[0].slot, DESIGN)]
             changes.save(connection, stored, put, "Twenty minutes", self.person)
-        made = self.driver.execute_cdp_cmd(
-            "Page.addScriptToEvaluateOnNewDocument", {"source": FASTER % SPEED}
-        )
-        self.addCleanup(
-            self.driver.execute_cdp_cmd, "Page.removeScriptToEvaluateOnNewDocument", made
-        )
 
     @long
     def test_the_record_is_what_was_pressed(self) -> None:
