@@ -96,9 +96,9 @@ class Layers(unittest.TestCase):
         self.assertLessEqual(roots, sys.stdlib_module_names)
 
     def test_pages_are_served_without_the_solver(self) -> None:
-        """Large packages that few answers need come with the first that does, and are found then."""
+        """Large packages that few answers need come with the first of them, and are there then."""
         late = ("pandas", "ortools.sat.python.cp_model", "openpyxl")
-        told = f"import sys, grike.api.app; print([own for own in {late} if own in sys.modules])"
+        told = f"import sys, grike.api.app; print([m for m in {late} if m in sys.modules])"
         asked = "from grike.core.planner import cp_sat; print(cp_sat.CpSolver.__module__)"
         run = subprocess.run(
             [sys.executable, "-c", f"{told}; {asked}"], capture_output=True, text=True, check=True

@@ -177,6 +177,39 @@ class Cousins(unittest.TestCase):
         self.assertEqual(found("P19", of("squat", "hinge"), library), [])
 
 
+class OnePattern(unittest.TestCase):
+    def test_one_in_four_and_one_besides(self) -> None:
+        """Two squats of four lifts, three of eight; what is no lift counts for neither."""
+        four = ("squat-0", "squat-1", "hinge-0", "lunge-0")
+        self.assertEqual(found("P22", of(*four, "calf-0")), [])
+        (bad,) = found("P22", of(*four[:3], "squat-2", "calf-0"))
+        self.assertEqual(bad.place.item, 3)
+        self.assertTrue(bad.what.startswith("3 of 4 main lifts are squats"), bad.what)
+        eight = (*four, "squat-2", "hinge-1", "lunge-1", "hinge-2")
+        self.assertEqual(found("P22", of(*eight)), [])
+        self.assertEqual(len(found("P22", of(*eight[:-1], "squat-3"))), 1)
+
+    def test_asked_where_the_kit_has_others(self) -> None:
+        """Four rows are too few to do without presses; a class for the trunk has no such lifts."""
+        presses = ("press-0", "press-1", "press-2", "row-0")
+        self.assertEqual(found("P22", of(*presses, focus=Focus.UPPER)), [])
+        self.assertEqual(len(found("P22", of(*presses, focus=Focus.WHOLE))), 1)
+        self.assertEqual(found("P22", of("squat-0", "squat-1", "squat-2", focus=Focus.CORE)), [])
+
+    def test_a_combined_lift_is_of_each_pattern(self) -> None:
+        """A squat to press among squats is a squat; among presses it is a press."""
+        lift = a_movement(
+            "lift",
+            pattern=Pattern.COMBINED,
+            tier=Tier.MAIN,
+            targets=(Muscle.QUADRICEPS, Muscle.CHEST),
+        )
+        library = Library([*LIBRARY, lift], "lifts")
+        for kind in ("squat", "press"):
+            two = of(f"{kind}-0", f"{kind}-1", "hinge-0", "lift", focus=Focus.WHOLE)
+            self.assertEqual(len(found("P22", two, library)), 1, kind)
+
+
 class Focused(unittest.TestCase):
     def test_what_carries_a_focus(self) -> None:
         """Calves are lower body and carry nothing: 3 of 4 sets, where 80 % are asked."""

@@ -85,6 +85,28 @@ TIMES_OVER = 4
 #: What has no place in a class of a focus.
 BARRED: Mapping[Focus, frozenset[Pattern]] = {Focus.LOWER: PRESS | PULL}
 
+#: What lifts are called, several of a pattern.
+LIFT_WORDS: Mapping[Pattern, str] = {
+    Pattern.SQUAT: "squats",
+    Pattern.SINGLE_LEG: "lunges or step-ups",
+    Pattern.HINGE: "hinges",
+    Pattern.BRIDGE: "bridges",
+    Pattern.HIP_EXTENSION: "for the hip alone",
+    Pattern.HORIZONTAL_PRESS: "presses forward",
+    Pattern.VERTICAL_PRESS: "presses overhead",
+    Pattern.HORIZONTAL_PULL: "rows",
+    Pattern.VERTICAL_PULL: "pulls from above",
+}
+#: What the main lifts of a class of a focus are. A class for the trunk is built on none of these.
+CARRIERS: Mapping[Focus, frozenset[Pattern]] = {
+    Focus.LOWER: KNEE | HIP,
+    Focus.UPPER: PRESS | PULL,
+    Focus.CHEST_SHOULDERS: PRESS | PULL,
+    Focus.LEGS_BACK: KNEE | HIP | PULL,
+    Focus.GLUTES_ABS: KNEE | HIPS,
+    Focus.WHOLE: KNEE | HIP | PRESS | PULL,
+}
+
 _M = Muscle
 #: The muscles that carry a focus, where the focus is more than these.
 PRIME_MOVERS: Mapping[Focus, frozenset[Muscle]] = {
@@ -136,6 +158,14 @@ def is_main(movement: Movement, focus: Focus, level: int) -> bool:
     if focus is Focus.CORE and any(region_of(m) is Region.CORE for m in movement.targets):
         return movement.tier_for(level) is not Tier.SMALL
     return movement.tier_for(level) is Tier.MAIN
+
+
+def carried_by(movement: Movement, focus: Focus, level: int) -> frozenset[Pattern]:
+    """Return the patterns for which a movement is a main lift of a class; none for any other."""
+    carriers = CARRIERS.get(focus, frozenset())
+    if movement.tier_for(level) is not Tier.MAIN:
+        return frozenset()
+    return patterns_of(movement) & carriers
 
 
 def mains_wanted(movements: int) -> int:

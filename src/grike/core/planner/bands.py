@@ -17,6 +17,7 @@ from grike.core.rules.p8_mains_rise import P8
 from grike.core.rules.p10_load import P10
 from grike.core.rules.p15_kit import P15
 from grike.core.rules.p17_shoulders_back import P17
+from grike.core.rules.p22_one_pattern import P22
 
 #: What is not held in its band at an attempt: nothing at first, then how a class is made up, at
 #: last what comes back, which its price decides then. A week that misses one of these costs little,
@@ -25,8 +26,8 @@ FINER = frozenset(rule.id for rule in (D3, P6, P8, P10, P15, P17))
 SPARED: tuple[tuple[frozenset[str], ...], ...] = (
     (frozenset(),),
     (frozenset(), FINER),
-    (FINER,),
-    (FINER | {P7.id},),
+    (FINER, FINER | {P22.id}),
+    (FINER | {P22.id, P7.id},),
 )
 #: So often other movements are taken for a week whose classes cannot be laid out as they must be.
 ORDER_TRIES = 3

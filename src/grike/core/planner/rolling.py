@@ -93,14 +93,15 @@ def plan_weeks(run: Run) -> Failure | None:
         fresh = ()
         if week in open_weeks:
             answer = _week(run, week, cells)
-            if isinstance(answer, Failure):
-                if number < FIRST_TO_GO_BACK or run.backs == MOST_BACKS or run.stopped:
-                    return answer
+            back = _why_back(run, answer, weeks[:number])
+            if back:
                 number -= 1
-                back_from[weeks[number]] = f", again, since week {week + 1} could not be filled"
+                back_from[weeks[number]] = f", again, since week {week + 1} {back}"
                 cells = _back(run, cells, weeks[number])
                 costs[weeks[number]] = 0
                 continue
+            if isinstance(answer, Failure):
+                return answer
             cells = dict(answer.task.cells)
             costs[week] = answer.solved.cost
             run.soft_weeks += answer.solved.cost > 0
@@ -111,6 +112,22 @@ def plan_weeks(run: Run) -> Failure | None:
     cost = sum(costs.values())
     report(run, "Done", len(weeks), len(weeks), cost=cost, fresh=fresh)
     return None
+
+
+def _why_back(run: Run, answer: WeekAnswer | Failure, before: Sequence[int]) -> str:
+    """Return why the week before this one is filled otherwise; "" where it stays.
+
+    What a week misses first, those after it miss as well: then the one before is filled otherwise,
+    once a run.
+    """
+    if run.stopped or not before:
+        return ""
+    if isinstance(answer, Failure):
+        able = len(before) >= FIRST_TO_GO_BACK and run.backs < MOST_BACKS
+        return "could not be filled" if able else ""
+    first = answer.solved.cost > 0 and not run.soft_weeks and not run.backs
+    filled = any(slot.week == before[-1] for slot in run.problem.open_slots())
+    return "missed its aims" if first and filled else ""
 
 
 def _back(run: Run, cells: Mapping[int, Cell], week: int) -> dict[int, Cell]:
