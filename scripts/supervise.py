@@ -11,7 +11,7 @@ import sys
 import threading
 import time
 
-from scripts import backups, database, install, owners, processes, serve
+from scripts import backups, database, install, processes, serve
 from scripts.database import Server
 from scripts.install import say
 from scripts.paths import ROOT, VAR, Trouble
@@ -108,6 +108,9 @@ def start(arguments: list[str]) -> int:
     port = _until_ready()
     address = settings().get("GRIKE_ADDRESS", f"http://127.0.0.1:{port}").rstrip("/")
     print(f"\nGrike runs at {address}\n")
+    # The code of the application is large, and whoever looks after it goes on without.
+    from scripts import owners
+
     link = owners.first_link(database.start())
     if link:
         print(f"Nobody is in it yet. The first owner comes in here, once:\n\n  {address}{link}\n")
