@@ -21,13 +21,15 @@ from grike.core.rules.p22_one_pattern import P22
 
 #: What is not held in its band at an attempt: nothing at first, then how a class is made up, at
 #: last what comes back, which its price decides then. A week that misses one of these costs little,
-#: one whose balance is given up costs much.
+#: one whose balance is given up costs much. Kinds of lifts are spread where nothing else is lost
+#: by it, so that each attempt is made without that as well.
 FINER = frozenset(rule.id for rule in (D3, P6, P8, P10, P15, P17))
+_SPREAD = frozenset({P22.id})
 SPARED: tuple[tuple[frozenset[str], ...], ...] = (
-    (frozenset(),),
-    (frozenset(), FINER),
-    (FINER, FINER | {P22.id}),
-    (FINER | {P22.id, P7.id},),
+    (frozenset(), _SPREAD),
+    (frozenset(), FINER | _SPREAD),
+    (FINER, FINER | _SPREAD),
+    (FINER | _SPREAD | {P7.id},),
 )
 #: So often other movements are taken for a week whose classes cannot be laid out as they must be.
 ORDER_TRIES = 3
