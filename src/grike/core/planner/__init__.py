@@ -35,8 +35,8 @@ from grike.core.series import SeriesPlan
 MOST_AHEAD = 2
 #: How often weeks are filled from another seed where they cost more than is known to be needed.
 OTHER_WAYS = 2
-#: With more weeks than this that missed an aim, another seed gives nothing.
-MOST_SOFT_WEEKS = 2
+#: And where more weeks than this missed an aim, so that the kit may be to blame and not the seed.
+MOST_SOFT_WEEKS, OTHER_WAYS_IF_SOFT = 2, 1
 #: What is said with every week that was filled before.
 BEGUN_ANEW = ", begun anew, since a later week could not be filled"
 #: A plan that costs more than this for each class, beyond what it must, is tried another way.
@@ -223,11 +223,10 @@ def _another_way(run: Run) -> tuple[Run, SeriesPlan]:
     """
     problem, settings = run.problem, run.settings
     best = judge(problem, settings, run.filled(), None)
-    # Where many weeks missed aims the kit is to blame, not the seed; and of one class alone every
-    # pattern was tried.
+    # Of one class alone every pattern was tried.
     several = len(problem.open_slots()) > 1
-    tries = OTHER_WAYS if several and run.soft_weeks <= MOST_SOFT_WEEKS else 0
-    for attempt in range(1, tries + 1):
+    tries = OTHER_WAYS if run.soft_weeks <= MOST_SOFT_WEEKS else OTHER_WAYS_IF_SOFT
+    for attempt in range(1, tries * several + 1):
         if run.stopped or run.stop.requested() or not _worth_another(run, best):
             break
         other = run.anew(seed=branched(run.seed, Branch.ANOTHER_WAY, attempt))
