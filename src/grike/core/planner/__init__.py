@@ -223,10 +223,11 @@ def _another_way(run: Run) -> tuple[Run, SeriesPlan]:
     """
     problem, settings = run.problem, run.settings
     best = judge(problem, settings, run.filled(), None)
-    # Of one class alone every pattern was tried.
-    several = len(problem.open_slots()) > 1
     tries = OTHER_WAYS if run.soft_weeks <= MOST_SOFT_WEEKS else OTHER_WAYS_IF_SOFT
-    for attempt in range(1, tries * several + 1):
+    if len(problem.open_slots()) == 1:
+        # Of one class alone every pattern was tried.
+        tries = 0
+    for attempt in range(1, tries + 1):
         if run.stopped or run.stop.requested() or not _worth_another(run, best):
             break
         other = run.anew(seed=branched(run.seed, Branch.ANOTHER_WAY, attempt))
