@@ -21,15 +21,15 @@ from grike.core.rules.p22_one_pattern import P22
 
 #: What is not held in its band at an attempt: nothing at first, then how a class is made up, at
 #: last what comes back, which its price decides then. A week that misses one of these costs little,
-#: one whose balance is given up costs much. Kinds of lifts are spread where nothing else is lost
-#: by it, so that each attempt is made without that as well.
-FINER = frozenset(rule.id for rule in (D3, P6, P8, P10, P15, P17))
-_SPREAD = frozenset({P22.id})
+#: one whose balance is given up costs much. Kinds of lifts are spread once the weeks stand: held in
+#: its band from the start that took other lifts from coming back, and weeks failed by it.
+_LATER = frozenset({P22.id})
+FINER = _LATER | {rule.id for rule in (D3, P6, P8, P10, P15, P17)}
 SPARED: tuple[tuple[frozenset[str], ...], ...] = (
-    (frozenset(), _SPREAD),
-    (frozenset(), FINER | _SPREAD),
-    (FINER, FINER | _SPREAD),
-    (FINER | _SPREAD | {P7.id},),
+    (_LATER,),
+    (_LATER, FINER),
+    (FINER,),
+    (FINER | {P7.id},),
 )
 #: So often other movements are taken for a week whose classes cannot be laid out as they must be.
 ORDER_TRIES = 3
