@@ -11,6 +11,7 @@ from dataclasses import replace
 from grike.core.item import Level
 from grike.core.judging.finding import Finding
 from grike.core.judging.more_kit import more_kit
+from grike.core.planner.bands import LATER
 from grike.core.planner.explain import certain_reason, collisions, hopeless, likely_reason
 from grike.core.planner.giving_way import (
     Easing,
@@ -92,7 +93,9 @@ def plan(
 
 def _begun(problem: Problem, stop: Stop, seed: int, settings: Settings) -> Run:
     pool = pool_report(problem, kept_facts(problem, settings).values())
-    return Run(problem, settings, stop, seed, pool)
+    run = Run(problem, settings, stop, seed, pool)
+    run.later = LATER
+    return run
 
 
 def _no_plan(run: Run, failure: Failure, seed: int) -> PlanResult:

@@ -21,16 +21,17 @@ from grike.core.rules.p22_one_pattern import P22
 
 #: What is not held in its band at an attempt: nothing at first, then how a class is made up, at
 #: last what comes back, which its price decides then. A week that misses one of these costs little,
-#: one whose balance is given up costs much. Kinds of lifts are spread once the weeks stand: held in
-#: its band from the start that took other lifts from coming back, and weeks failed by it.
-_LATER = frozenset({P22.id})
-FINER = _LATER | {rule.id for rule in (D3, P6, P8, P10, P15, P17)}
+#: one whose balance is given up costs much.
+FINER = frozenset(rule.id for rule in (D3, P6, P8, P10, P15, P17, P22))
 SPARED: tuple[tuple[frozenset[str], ...], ...] = (
-    (_LATER,),
-    (_LATER, FINER),
+    (frozenset(),),
+    (frozenset(), FINER),
     (FINER,),
     (FINER | {P7.id},),
 )
+#: What is an aim only once the weeks stand, and mended then: from the first filling on, kinds of
+#: lifts that are spread took others from coming back, and weeks could not be filled by it.
+LATER = frozenset({P22.id})
 #: So often other movements are taken for a week whose classes cannot be laid out as they must be.
 ORDER_TRIES = 3
 

@@ -240,6 +240,7 @@ def _planned_again(
     problem = replace(run.problem, plan=plan, free=area)
     own = run.anew(seed=seed, problem=problem, silent=True)
     own.settings = replace(own.settings, retries=min(own.settings.retries, RETRIES))
+    own.later = frozenset()
     return own.filled() if plan_weeks(own) is None else None
 
 

@@ -82,6 +82,8 @@ class Run:
     soft_weeks: int = 0
     #: Why weeks are filled that were filled before, to be said with each of them.
     again: str = ""
+    #: Aims (ids of rules) that it does not ask for, which others mend.
+    later: frozenset[str] = frozenset()
     stopped: bool = False
     cut: bool = False
 
@@ -93,7 +95,9 @@ class Run:
         ``silent``: it tells nobody of its progress.
         """
         settings = replace(self.settings, on_progress=unheard) if silent else self.settings
-        return Run(problem or self.problem, settings, self.stop, seed, self.pool, horizon)
+        own = Run(problem or self.problem, settings, self.stop, seed, self.pool, horizon)
+        own.later = self.later
+        return own
 
     def limits(self, deterministic: float) -> Limits:
         """Return the limits of one solve."""

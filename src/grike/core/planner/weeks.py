@@ -47,7 +47,8 @@ def week_task(
         group=run.group(week),
         carried=carried,
     )
-    return WeekTask(week, cells, scope, tuple(all_rows(scope, sheet)), carried)
+    rows = (r for r in all_rows(scope, sheet) if r.weight is None or r.rule not in run.later)
+    return WeekTask(week, cells, scope, tuple(rows), carried)
 
 
 def _offered(run: Run, cells: Sequence[Cell], attempt: int | None) -> list[Cell]:
