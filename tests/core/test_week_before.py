@@ -8,9 +8,13 @@ from dataclasses import replace
 from unittest.mock import patch
 
 from grike.core.planner import NeverStop, Problem, Settings, rolling
+from grike.core.planner.bands import LATER
 from grike.core.planner.pool import pool_report
 from grike.core.planner.run import Failure, Run, WeekAnswer
 from grike.core.planner.skeleton import Cell
+from grike.core.planner.weeks import week_task
+from grike.core.rules.p22_one_pattern import P22
+from grike.core.sheet import Mode
 from tests.builders import FULL, a_plan
 from tests.core.test_planner import LIBRARY
 
@@ -53,6 +57,24 @@ class WeekBefore(unittest.TestCase):
         self.assertEqual(run.soft_weeks, 2)
         stages, _ = self.told(((0, 1), (1, 1)))
         self.assertEqual(stages, ["Week 1", "Week 2", "Done"])
+
+
+class Later(unittest.TestCase):
+    def asked(self, mode: Mode, later: frozenset[str]) -> bool:
+        """Return whether the weeks of a run are asked to spread kinds of lifts."""
+        shape = a_plan(room=FULL, weeks=1, weekdays=(0,))
+        problem = Problem(replace(shape, sheet=shape.sheet.with_line(P22.id, mode=mode)), LIBRARY)
+        run = Run(problem, Settings(), NeverStop(), 1, pool_report(problem), later=later)
+        with patch.object(rolling, "week_task", wraps=week_task) as asked:
+            self.assertIsNone(rolling.plan_weeks(run))
+            tasks = [week_task(*call.args) for call in list(asked.call_args_list)]
+        return any(row.rule == P22.id for task in tasks for row in task.rows)
+
+    def test_an_aim_waits_and_a_must_does_not(self) -> None:
+        """Filling leaves it to mending, which asks for it, as both do for a must."""
+        self.assertFalse(self.asked(Mode.AIM, LATER))
+        self.assertTrue(self.asked(Mode.AIM, frozenset()))
+        self.assertTrue(self.asked(Mode.MUST, LATER))
 
 
 if __name__ == "__main__":

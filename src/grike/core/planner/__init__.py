@@ -93,9 +93,7 @@ def plan(
 
 def _begun(problem: Problem, stop: Stop, seed: int, settings: Settings) -> Run:
     pool = pool_report(problem, kept_facts(problem, settings).values())
-    run = Run(problem, settings, stop, seed, pool)
-    run.later = LATER
-    return run
+    return Run(problem, settings, stop, seed, pool, later=LATER)
 
 
 def _no_plan(run: Run, failure: Failure, seed: int) -> PlanResult:

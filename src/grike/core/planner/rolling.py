@@ -131,7 +131,7 @@ def _why_back(run: Run, answer: WeekAnswer | Failure, before: Sequence[int]) -> 
 
 
 def _back(run: Run, cells: Mapping[int, Cell], week: int) -> dict[int, Cell]:
-    """Free a week again, since the one after it cannot be filled; return the cells before it."""
+    """Free a week again, for the sake of the one after it; return the cells before it."""
     run.backs += 1
     run.seed = branched(run.seed, Branch.WEEK_AGAIN, 1)
     run.forget(week)

@@ -95,9 +95,8 @@ class Run:
         ``silent``: it tells nobody of its progress.
         """
         settings = replace(self.settings, on_progress=unheard) if silent else self.settings
-        own = Run(problem or self.problem, settings, self.stop, seed, self.pool, horizon)
-        own.later = self.later
-        return own
+        own = problem or self.problem
+        return Run(own, settings, self.stop, seed, self.pool, horizon, later=self.later)
 
     def limits(self, deterministic: float) -> Limits:
         """Return the limits of one solve."""
