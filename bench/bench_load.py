@@ -18,6 +18,7 @@ from dataclasses import dataclass, field
 from pathlib import Path
 
 import httpx2
+import psutil
 
 from bench.figures import p95
 from scripts import database, demo, demo_house, processes, serve
@@ -26,7 +27,8 @@ PEOPLE = int(os.environ.get("GRIKE_PEOPLE", "20"))
 WRITERS = int(os.environ.get("GRIKE_WRITERS", "2"))
 WORKERS = int(os.environ.get("GRIKE_WORKERS", "1"))
 SECONDS, PAUSE = 30.0, float(os.environ.get("GRIKE_PAUSE", "0.25"))
-TARGET_MS = 200.0
+#: What 95 of 100 answers are to stay below, of reads and of writes.
+READ_MS, WRITE_MS = 200.0, 300.0
 
 
 @dataclass
@@ -70,6 +72,16 @@ def person(number: int, base: str, cookies: httpx2.Cookies, csrf: str, seen: See
             time.sleep(PAUSE)
 
 
+def used() -> dict[str, float]:
+    """Return the seconds of a core that clients, application and database have used so far."""
+    seconds = {"clients": sum(psutil.Process().cpu_times()[:2])}
+    for name in ("application", "database"):
+        root = psutil.Process(int(str((processes.running(f"bench-{name}") or {})["pid"])))
+        family = [root, *root.children(recursive=True)]
+        seconds[name] = sum(sum(own.cpu_times()[:2]) for own in family)
+    return seconds
+
+
 def main() -> None:
     """Start a database and an application of its own with the demo data, load them, tell."""
     folder = Path(tempfile.mkdtemp(prefix="grike-bench-"))
@@ -89,20 +101,23 @@ def main() -> None:
                 threading.Thread(target=person, args=(n, base, cookies, me["csrf"], seen))
                 for n in range(PEOPLE)
             ]
+            before = used()
             for thread in threads:
                 thread.start()
             for thread in threads:
                 thread.join()
+            cores = {name: seconds - before[name] for name, seconds in used().items()}
     finally:
         processes.stop("bench-application", 10)
         processes.stop("bench-database", 20)
         shutil.rmtree(folder, ignore_errors=True)
-    for what, values in (("reads", seen.reads), ("writes", seen.writes)):
+    for what, values, target in (("reads", seen.reads, READ_MS), ("writes", seen.writes, WRITE_MS)):
         middle, high = sorted(values)[len(values) // 2], p95(values)
         print(
             f"{PEOPLE} people, {WRITERS} writing, {what}: {len(values)} in {SECONDS:.0f} s, "
-            f"median {middle:.0f} ms, p95 {high:.0f} ms, {high / TARGET_MS:.2f} of its target"
+            f"median {middle:.0f} ms, p95 {high:.0f} ms, {high / target:.2f} of its target"
         )
+    print("seconds of a core: " + ", ".join(f"{name} {own:.1f}" for name, own in cores.items()))
     print(f"answers of another kind: {len(seen.strange)}")
 
 

@@ -366,3 +366,30 @@ class BadLuck(WithBrowser):
 
 if __name__ == "__main__":
     unittest.main()
+
+
+class Words(WithBrowser):
+    def blocked(self, *paths: str) -> None:
+        self.driver.execute_cdp_cmd("Network.enable", {})
+        self.driver.execute_cdp_cmd("Network.setBlockedURLs", {"urls": list(paths)})
+
+    def test_no_page_shows_codes_while_its_words_are_away(self) -> None:
+        """Board, set-up, movements and records say that words are missing, and go on when asked."""
+        series_id = self.a_series()
+        self.sign_in()
+        self.addCleanup(self.blocked)
+        for page, shows in (
+            (f"/series/{series_id}", "[data-slot]"),
+            (f"/series/{series_id}/setup", "[aria-label=Days]"),
+            (f"/series/{series_id}/done", "main h1"),
+            ("/movements", "[aria-label=Movement]"),
+        ):
+            with self.subTest(page=page):
+                self.driver.get(f"{self.base}/api/health")
+                self.driver.execute_script("indexedDB.deleteDatabase('keyval-store')")
+                self.blocked("*/api/catalogue*")
+                self.go(page, "[role=alert]")
+                self.assertEqual(self.all(shows), [])
+                self.blocked()
+                self.press("Try again")
+                self.see(shows)

@@ -27,7 +27,7 @@ import { WeekLarge } from './WeekLarge';
 import { Beside } from '~/features/live';
 import { useIsDirector } from '~/features/signin';
 import type { Schemas } from '~/shared/http/client';
-import { useMovements, useNames } from '~/shared/http/vocabulary';
+import { useMovements, useNames, useVocabulary } from '~/shared/http/vocabulary';
 import { Fold } from '~/shared/ui/Fold';
 import { Trouble, Waiting } from '~/shared/ui/States';
 import { Toggle } from '~/shared/ui/Toggle';
@@ -36,8 +36,10 @@ import { UndoRedo } from '~/shared/ui/UndoRedo';
 export function BoardPage() {
   const id = Number(useParams().id);
   const board = useQuery(boardOptions(id));
+  const words = useVocabulary();
   if (!board.data && board.error) return <Trouble error={board.error} onRetry={() => void board.refetch()} />;
-  if (!board.data) return <Waiting what="Laying out the board" />;
+  if (!words.ready && words.error) return <Trouble error={words.error} onRetry={words.retry} />;
+  if (!board.data || !words.ready) return <Waiting what="Laying out the board" />;
   const run = board.data.run;
   // With nothing to read yet, the page of the run is the one to look at.
   if (run !== null && run !== undefined && !board.data.classes.length)

@@ -39,9 +39,9 @@ export function ComparePage() {
         <Side place={other} label="The other class" onPlace={(place) => choose('other', place)}>
           {theirs.data && words.ready && <Column detail={theirs.data} beside={ours.data} />}
         </Side>
-        {ours.data && theirs.data && <Muscles one={ours.data} other={theirs.data} />}
+        {ours.data && theirs.data && words.ready && <Muscles one={ours.data} other={theirs.data} />}
       </Flex>
-      {!error && (!ours.data || !theirs.data) && <Waiting what="Opening the classes" />}
+      {!error && !(ours.data && theirs.data && words.ready) && <Waiting what="Opening the classes" />}
     </Box>
   );
 }

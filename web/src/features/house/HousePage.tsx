@@ -12,7 +12,7 @@ import { Trouble, Waiting } from '~/shared/ui/States';
 export function HousePage() {
   const words = useVocabulary();
   const owner = useIsOwner();
-  if (words.error) return <Trouble error={words.error} />;
+  if (!words.ready && words.error) return <Trouble error={words.error} onRetry={words.retry} />;
   if (!words.ready) return <Waiting what="Opening the house" />;
   return (
     <Box maxW="5xl" mx="auto">

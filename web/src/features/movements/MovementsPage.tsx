@@ -11,20 +11,21 @@ import { MovementForm } from './MovementForm';
 import { MovementList } from './MovementList';
 import { TableTools } from './TableTools';
 import { useIsDirector } from '~/features/signin';
-import { movementsOptions } from '~/shared/http/vocabulary';
+import { movementsOptions, useVocabulary } from '~/shared/http/vocabulary';
 import { Trouble, Waiting } from '~/shared/ui/States';
 
 /** The library: found by family, muscle, kit, position or joint; one movement beside it. */
 export function MovementsPage() {
   const list = useQuery(movementsOptions);
+  const words = useVocabulary();
   const [filter, setFilter] = useState(NOTHING);
   const [editing, setEditing] = useState<string | null | undefined>();
   const search = useQuery(searchOptions(useDeferredValue(filter.text)));
   const navigate = useNavigate();
   const director = useIsDirector();
   const chosen = useParams().movement;
-  if (!list.data && list.error) return <Trouble error={list.error} onRetry={() => void list.refetch()} />;
-  if (!list.data) return <Waiting what="Opening the library" />;
+  if (!words.ready && words.error) return <Trouble error={words.error} onRetry={words.retry} />;
+  if (!list.data || !words.ready) return <Waiting what="Opening the library" />;
   const library = new Map(list.data.map((movement) => [movement.id, movement]));
   const hits = new Map(filter.text ? search.data?.map((hit) => [hit.movement, hit.words]) : []);
   const found = matching(list.data, filter, hits);

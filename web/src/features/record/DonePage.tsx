@@ -7,7 +7,7 @@ import { DoneBy } from './DoneBy';
 import { Following } from './Following';
 import { Seasons } from './Seasons';
 import type { Schemas } from '~/shared/http/client';
-import { useMovements, useNames } from '~/shared/http/vocabulary';
+import { useMovements, useNames, useVocabulary } from '~/shared/http/vocabulary';
 import { clock, DAYS, figure } from '~/shared/format/time';
 import { Trouble, Waiting } from '~/shared/ui/States';
 
@@ -17,6 +17,9 @@ type Week = Schemas['WeekDoneModel'];
 export function DonePage() {
   const series = Number(useParams().id);
   const done = useQuery(doneOptions(series));
+  const words = useVocabulary();
+  if (!words.ready && words.error) return <Trouble error={words.error} onRetry={words.retry} />;
+  if (!words.ready) return <Waiting what="Adding the records up" />;
   return (
     <Box maxW="5xl" mx="auto">
       <Link asChild color="soft" textDecoration="underline">

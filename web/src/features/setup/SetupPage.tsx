@@ -22,7 +22,7 @@ import { WishFields } from './WishFields';
 import type { Schemas } from '~/shared/http/client';
 import { Problem } from '~/shared/http/problem';
 import { RETURN, RISE } from '~/shared/rules';
-import { catalogueOptions, roomsOptions } from '~/shared/http/vocabulary';
+import { catalogueOptions, roomsOptions, useVocabulary } from '~/shared/http/vocabulary';
 import { boardOptions } from '~/features/board';
 import { ShapeMenu } from '~/features/shapes';
 import { LEVELS } from '~/shared/format/levels';
@@ -33,12 +33,12 @@ export function SetupPage() {
   const stored = useQuery(setupOptions(id));
   const board = useQuery({ ...boardOptions(id), enabled: id > 0 });
   const catalogue = useQuery(catalogueOptions);
+  const words = useVocabulary();
   const usual = catalogue.data?.presets[0];
-  if (catalogue.error && !catalogue.data) {
-    return <Trouble error={catalogue.error} onRetry={() => void catalogue.refetch()} />;
-  }
+  if (!words.ready && words.error) return <Trouble error={words.error} onRetry={words.retry} />;
   if (id && stored.error && !stored.data) return <Trouble error={stored.error} onRetry={() => void stored.refetch()} />;
-  if ((id && !(stored.data && board.data)) || !usual) return <Waiting what="Fetching the set-up" />;
+  if ((id && !(stored.data && board.data)) || !usual || !words.ready)
+    return <Waiting what="Fetching the set-up" />;
   return (
     <SetupForm
       key={id}

@@ -68,10 +68,14 @@ export function useNames(): (id: string) => string {
 }
 
 /** Whether names are there to be shown: until then a page would stand full of ids for a moment. */
-export function useVocabulary(): { ready: boolean; error: Error | null } {
+export function useVocabulary(): { ready: boolean; error: Error | null; retry: () => void } {
   const movements = useQuery(movementsOptions);
   const catalogue = useQuery(catalogueOptions);
-  return { ready: Boolean(movements.data && catalogue.data), error: movements.error ?? catalogue.error };
+  return {
+    ready: Boolean(movements.data && catalogue.data),
+    error: movements.error ?? catalogue.error,
+    retry: () => [movements, catalogue].filter((own) => own.error).forEach((own) => void own.refetch()),
+  };
 }
 
 const heavier = once(
