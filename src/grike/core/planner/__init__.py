@@ -224,7 +224,7 @@ def _another_way(run: Run) -> tuple[Run, SeriesPlan]:
     """
     problem, settings = run.problem, run.settings
     best = judge(problem, settings, run.filled(), None)
-    tries = OTHER_WAYS if run.soft_weeks <= MOST_SOFT_WEEKS else OTHER_WAYS_IF_SOFT
+    tries = OTHER_WAYS if len(run.soft_weeks) <= MOST_SOFT_WEEKS else OTHER_WAYS_IF_SOFT
     if len(problem.open_slots()) == 1:
         # Of one class alone every pattern was tried.
         tries = 0

@@ -38,7 +38,7 @@ from grike.core.series import PlannedClass
 #: For so many open slots the time of the skeleton is meant.
 USUAL_SLOTS = 24
 #: From this week on (from 0) the week before is freed where one cannot be filled, so often a run.
-FIRST_TO_GO_BACK, MOST_BACKS = 2, 3
+FIRST_TO_GO_BACK, MOST_BACKS = 1, 3
 #: How many patterns get a solve with soft bands, side by side, where one of them has a plan.
 SOFT_PATTERNS = 2
 #: How many patterns that failed with a part of the library are tried with all of it.
@@ -85,10 +85,11 @@ def plan_weeks(run: Run) -> Failure | None:
     costs = dict.fromkeys(weeks, 0)
     fresh: tuple[PlannedClass, ...] = ()
     back_from: dict[int, str] = {}
+    stuck: dict[int, Failure] = {}
     number = 0
     while number < len(weeks):
         week = weeks[number]
-        stage = f"Week {week + 1}{run.again or back_from.get(week, '')}"
+        stage = f"Week {week + 1}{run.again}{back_from.get(week, '')}"
         report(run, stage, number, len(weeks), cost=sum(costs.values()), fresh=fresh)
         fresh = ()
         if week in open_weeks:
@@ -99,12 +100,16 @@ def plan_weeks(run: Run) -> Failure | None:
                 back_from[weeks[number]] = f", again, since week {week + 1} {back}"
                 cells = _back(run, cells, weeks[number])
                 costs[weeks[number]] = 0
+                if isinstance(answer, Failure):
+                    stuck[weeks[number]] = answer
                 continue
             if isinstance(answer, Failure):
-                return answer
+                # A week that was filled once is not to blame, but the one for which it was freed.
+                return stuck.get(week, answer)
             cells = dict(answer.task.cells)
             costs[week] = answer.solved.cost
-            run.soft_weeks += answer.solved.cost > 0
+            if answer.solved.cost > 0:
+                run.soft_weeks.add(week)
             run.cut = run.cut or answer.solved.cut_by_wall
             fresh = _take(run, answer)
         close_week(run, week)

@@ -79,7 +79,7 @@ class Run:
     )
     backs: int = 0
     #: Weeks that missed an aim when they were filled.
-    soft_weeks: int = 0
+    soft_weeks: set[int] = field(default_factory=set)
     #: Why weeks are filled that were filled before, to be said with each of them.
     again: str = ""
     #: Aims (ids of rules) that it does not ask for, which others mend.
@@ -161,7 +161,11 @@ class Run:
             facts = self.facts.pop(slot.index, None) if slot.week == week else None
             for movement_id in facts.design.movement_ids() if facts else ():
                 self.used[movement_id] -= 1
+        # What no class holds any more was never used, and nobody knows it.
+        self.used = {movement_id: times for movement_id, times in self.used.items() if times}
+        self.known = self.problem.plan.known.union(self.used)
         self.week_training.pop(week, None)
+        self.soft_weeks.discard(week)
 
     def filled(self) -> SeriesPlan:
         """Return the plan with the classes that the run holds."""
