@@ -209,6 +209,37 @@ class OnePattern(unittest.TestCase):
             two = of(f"{kind}-0", f"{kind}-1", "hinge-0", "lift", focus=Focus.WHOLE)
             self.assertEqual(len(found("P22", two, library)), 1, kind)
 
+    def test_of_what_supports_one_in_three_and_of_two_both(self) -> None:
+        """Two curls of two or four, not three; what is for another muscle is of another kind."""
+        self.assertEqual(found("P22", of("curl-0", "curl-1")), [])
+        self.assertEqual(found("P22", of("curl-0", "curl-1", "side-0", "calf-0")), [])
+        (bad,) = found("P22", of("squat-0", "curl-0", "curl-1", "side-0", "curl-2"))
+        self.assertEqual(bad.place.item, 4)
+        says = "3 of 4 movements of one joint are for the biceps"
+        self.assertTrue(bad.what.startswith(says), bad.what)
+        self.assertTrue(bad.what.endswith("; 2 are the most."), bad.what)
+        raises = [
+            a_movement(f"raise-{n}", pattern=Pattern.RAISE, tier=Tier.SUPPORTING, targets=(muscle,))
+            for n, muscle in enumerate((Muscle.FRONT_DELTOID, Muscle.SIDE_DELTOID))
+        ]
+        library = Library([*LIBRARY, *raises], "raises")
+        three = of("raise-0", "raise-1", "curl-0", focus=Focus.UPPER)
+        self.assertEqual(found("P22", three, library), [])
+
+    def test_of_the_trunk_by_kinds(self) -> None:
+        """Three planks of five may be, four not; where all there is are planks, as many as come."""
+        twists = [
+            a_movement(f"twist-{n}", pattern=Pattern.ROTATION, targets=(Muscle.OBLIQUES,))
+            for n in range(8)
+        ]
+        library = Library([*LIBRARY, *twists], "twists")
+        planks = [f"plank-{n}" for n in range(4)]
+        three = of(*planks[:3], "twist-0", "twist-1", focus=Focus.CORE)
+        self.assertEqual(found("P22", three, library), [])
+        (bad,) = found("P22", of(*planks, "twist-0", focus=Focus.CORE), library)
+        self.assertIn("4 of 5 movements of the trunk are planks", bad.what)
+        self.assertEqual(found("P22", of(*planks, focus=Focus.CORE)), [])
+
 
 class Focused(unittest.TestCase):
     def test_what_carries_a_focus(self) -> None:

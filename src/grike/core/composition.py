@@ -24,6 +24,20 @@ PULL = frozenset({Pattern.HORIZONTAL_PULL, Pattern.VERTICAL_PULL})
 FRONT = frozenset({Pattern.TRUNK_FLEXION, Pattern.ANTI_EXTENSION})
 TURN = frozenset({Pattern.ROTATION, Pattern.ANTI_ROTATION})
 TRUNK = FRONT | TURN | {Pattern.SIDE}
+#: What works one joint.
+ONE_JOINT = frozenset(
+    {
+        Pattern.FLY,
+        Pattern.RAISE,
+        Pattern.ELBOW_FLEXION,
+        Pattern.ELBOW_EXTENSION,
+        Pattern.KNEE_FLEXION,
+        Pattern.KNEE_EXTENSION,
+        Pattern.HIP_SIDE,
+        Pattern.CALF_SHIN,
+        Pattern.GRIP,
+    }
+)
 
 
 class Ingredient(NamedTuple):
@@ -85,18 +99,6 @@ TIMES_OVER = 4
 #: What has no place in a class of a focus.
 BARRED: Mapping[Focus, frozenset[Pattern]] = {Focus.LOWER: PRESS | PULL}
 
-#: What lifts are called, several of a pattern.
-LIFT_WORDS: Mapping[Pattern, str] = {
-    Pattern.SQUAT: "squats",
-    Pattern.SINGLE_LEG: "lunges or step-ups",
-    Pattern.HINGE: "hinges",
-    Pattern.BRIDGE: "bridges",
-    Pattern.HIP_EXTENSION: "for the hip alone",
-    Pattern.HORIZONTAL_PRESS: "presses forward",
-    Pattern.VERTICAL_PRESS: "presses overhead",
-    Pattern.HORIZONTAL_PULL: "rows",
-    Pattern.VERTICAL_PULL: "pulls from above",
-}
 #: What the main lifts of a class of a focus are. A class for the trunk is built on none of these.
 CARRIERS: Mapping[Focus, frozenset[Pattern]] = {
     Focus.LOWER: KNEE | HIP,
@@ -194,20 +196,7 @@ def most_seconds(movement: Movement) -> int:
     return int(movement.dose.seconds[1] * DOSE_TIMES)
 
 
-#: What works one joint, and what is easy enough to be kept up.
-_ONE_JOINT = frozenset(
-    {
-        Pattern.FLY,
-        Pattern.RAISE,
-        Pattern.ELBOW_FLEXION,
-        Pattern.ELBOW_EXTENSION,
-        Pattern.KNEE_FLEXION,
-        Pattern.KNEE_EXTENSION,
-        Pattern.HIP_SIDE,
-        Pattern.CALF_SHIN,
-        Pattern.GRIP,
-    }
-)
+#: Seconds a side without a change; what is easy enough is kept up.
 LONGEST_BOUT, LONGEST_OF_ONE_JOINT, LONGEST_EASY = 60, 45, 120
 
 
@@ -216,7 +205,7 @@ def longest_bout(movement: Movement) -> int:
     if movement.family in CONDITIONING_FAMILIES and movement.impact < FLIGHT:
         return LONGEST_EASY
     loaded = not LOADABLE.isdisjoint(movement.kit)
-    return LONGEST_OF_ONE_JOINT if loaded and movement.pattern in _ONE_JOINT else LONGEST_BOUT
+    return LONGEST_OF_ONE_JOINT if loaded and movement.pattern in ONE_JOINT else LONGEST_BOUT
 
 
 class Doses(NamedTuple):

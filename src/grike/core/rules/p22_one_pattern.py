@@ -1,19 +1,18 @@
-"""P22: no one pattern takes the lifts of a class over."""
+"""P22: no one kind of work takes a class over."""
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from typing import NamedTuple
 
-from grike.core.composition import CARRIERS, LIFT_WORDS, carried_by
 from grike.core.focus import Focus
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding
 from grike.core.judging.pool import count_in_pool
+from grike.core.kinds import Group, kind_words, kinds_of
 from grike.core.movement import Movement
-from grike.core.pattern import Pattern
 from grike.core.rows.row import MOVEMENTS, Row, row_weight
 from grike.core.rows.scope import Bay, Scope
 from grike.core.rules.rule import Mend, Reach, Rule, Whole, Yields, setting
@@ -21,49 +20,69 @@ from grike.core.sheet import Mode, RuleSetting
 
 #: A class for chest and shoulders is half of presses, forward and overhead.
 _OF_PRESSES = 2
+#: What supports is shorter and less varied than lifts are: one in three, and of two both.
+_OF_SUPPORT = 3
 
 
-class _Lifts(NamedTuple):
-    """A pattern among the main lifts of a class of a focus, for a group of a level."""
+class _Kind(NamedTuple):
+    """A kind of work in a class of a focus, for a group of a level."""
 
-    pattern: Pattern
+    group: Group
+    kind: str
     focus: Focus
     level: int
 
-    def carries(self, movement: Movement) -> bool:
-        """Return whether a movement is a main lift of the class."""
-        return bool(carried_by(movement, self.focus, self.level))
+    def counts(self, movement: Movement) -> bool:
+        """Return whether a movement is among those that are compared."""
+        return bool(kinds_of(movement, self.group, self.focus, self.level))
 
     def holds(self, movement: Movement) -> bool:
-        """Return whether it is one of the pattern."""
-        return self.pattern in carried_by(movement, self.focus, self.level)
+        """Return whether it is one of the kind."""
+        return self.kind in kinds_of(movement, self.group, self.focus, self.level)
+
+    @property
+    def words(self) -> str:
+        """The kind for people, several of it."""
+        return kind_words(self.group, self.kind)
 
 
-def _is_other(movement: Movement, lifts: _Lifts) -> bool:
-    return lifts.carries(movement) and not lifts.holds(movement)
+def _is_other(movement: Movement, own: _Kind) -> bool:
+    return own.counts(movement) and not own.holds(movement)
 
 
-def _one_in(focus: Focus, line: RuleSetting) -> int:
-    return _OF_PRESSES if focus is Focus.CHEST_SHOULDERS else line.whole("one_in")
+def _one_in(own: _Kind, line: RuleSetting) -> tuple[int, int]:
+    """Return that one in so many may be of the kind, and one besides, and what is added first."""
+    if own.group is not Group.LIFTS:
+        return _OF_SUPPORT, _OF_SUPPORT - 2
+    return (_OF_PRESSES if own.focus is Focus.CHEST_SHOULDERS else line.whole("one_in")), 0
 
 
 def _check_p22(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     for member in facts.classes:
         shape, focus = facts.shape.on(member.slot), member.design.focus
-        for pattern in sorted(CARRIERS.get(focus, ())):
-            lifts = _Lifts(pattern, focus, shape.level)
-            others = count_in_pool(
-                shape, facts.library, member.design.kit, test=_is_other, about=lifts
-            )
+        for own in _kinds((m for _, _, m in member.work_movements), focus, shape.level):
+            kit = member.design.kit
+            others = count_in_pool(shape, facts.library, kit, test=_is_other, about=own)
             if others >= line.whole("others"):
-                yield from _too_many(member, lifts, line)
+                yield from _too_many(member, own, line)
 
 
-def _too_many(member: ClassFacts, lifts: _Lifts, line: RuleSetting) -> Iterator[Finding]:
-    """Yield what is wrong where a class has too many lifts of a pattern."""
-    there = {entry[2].id: entry for entry in member.work_movements if lifts.carries(entry[2])}
-    own = [entry for entry in there.values() if lifts.holds(entry[2])]
-    most = len(there) // _one_in(lifts.focus, line) + 1
+def _kinds(movements: Iterable[Movement], focus: Focus, level: int) -> list[_Kind]:
+    """Return the kinds that some movements are of, in order."""
+    there = list(dict.fromkeys(movements))
+    return [
+        _Kind(group, kind, focus, level)
+        for group in Group
+        for kind in sorted({k for m in there for k in kinds_of(m, group, focus, level)})
+    ]
+
+
+def _too_many(member: ClassFacts, kind: _Kind, line: RuleSetting) -> Iterator[Finding]:
+    """Yield what is wrong where a class has too many movements of a kind."""
+    there = {entry[2].id: entry for entry in member.work_movements if kind.counts(entry[2])}
+    own = [entry for entry in there.values() if kind.holds(entry[2])]
+    one_in, first = _one_in(kind, line)
+    most = (len(there) + first) // one_in + 1
     if len(own) <= most:
         return
     block, place, movement = own[-1]
@@ -71,61 +90,63 @@ def _too_many(member: ClassFacts, lifts: _Lifts, line: RuleSetting) -> Iterator[
         "P22",
         line.mode,
         here(member, block, place),
-        f"{len(own)} of {len(there)} main lifts are {LIFT_WORDS[lifts.pattern]}, "
+        f"{len(own)} of {len(there)} {kind.group.value} are {kind.words}, "
         f"{movement.name} among them; {most} {'is' if most == 1 else 'are'} the most.",
-        "Swap one for a lift of another kind.",
+        "Swap one for a movement of another kind.",
         cost=aimed(line, len(own) - most),
-        about=About("pattern", f"{lifts.pattern.value} {lifts.focus.value} {lifts.level}", -1),
+        about=About("kind", "/".join(map(str, kind)), -1),
     )
 
 
 def _rows_p22(scope: Scope, line: RuleSetting) -> Iterator[Row]:
     for bay in scope.bays:
         pool = scope.pool_of(bay)
-        for pattern in sorted(CARRIERS.get(bay.focus, ())):
-            lifts = _Lifts(pattern, bay.focus, scope.group.level)
-            if sum(_is_other(movement, lifts) for movement in pool) >= line.whole("others"):
-                yield from _row(bay, lifts, line)
+        movements = (choice.movement for choice in bay.choices)
+        for own in _kinds(movements, bay.focus, scope.group.level):
+            if sum(_is_other(movement, own) for movement in pool) >= line.whole("others"):
+                yield from _row(bay, own, line)
 
 
-def _row(bay: Bay, lifts: _Lifts, line: RuleSetting) -> Iterator[Row]:
-    """Yield that what is of a pattern, but for one, comes so often among all lifts at the most."""
-    one_in = _one_in(bay.focus, line)
+def _row(bay: Bay, own: _Kind, line: RuleSetting) -> Iterator[Row]:
+    """Yield that what is of a kind, but for one, comes so often among its group at the most."""
+    one_in, first = _one_in(own, line)
     terms = tuple(
-        (choice.key, one_in - 1 if lifts.holds(choice.movement) else -1)
+        (choice.key, one_in - 1 if own.holds(choice.movement) else -1)
         for choice in bay.choices
-        if lifts.carries(choice.movement)
+        if own.counts(choice.movement)
     )
-    if any(value > 0 for _, value in terms):
-        where = f"{bay.slot.label}, {LIFT_WORDS[lifts.pattern]}"
-        yield Row("P22", where, terms, high=one_in, weight=row_weight(line), scale=one_in)
+    where = f"{bay.slot.label}, {own.words}"
+    yield Row("P22", where, terms, high=one_in + first, weight=row_weight(line), scale=one_in)
 
 
-def _of_pattern(movement: Movement, about: About) -> float:
-    pattern, focus, level = about.id.split()
-    return float(_Lifts(Pattern(pattern), Focus(focus), int(level)).holds(movement))
+def _of_kind(movement: Movement, about: About) -> float:
+    group, kind, focus, level = about.id.split("/")
+    return float(_Kind(Group(group), kind, Focus(focus), int(level)).holds(movement))
 
 
 P22 = Rule(
     "P22",
-    "No one kind of lift takes a class over",
+    "No one kind of work takes a class over",
     "Of the main lifts of a class no more than one in {one_in}, and one besides, are of one kind "
     "(squat, lunge or step-up, hinge, bridge, press forward, press overhead, row, pull from "
-    "above); for chest and shoulders one in two. Asked where the kit of the class holds {others} "
-    "lifts of other kinds.",
-    "Four lunges among seven lifts tire the thighs, and the rest of the body waits.",
+    "above); for chest and shoulders one in two. Of what works one joint beside them no more than "
+    "one in three, and one besides, are for one muscle, and so of the trunk by kinds (crunches, "
+    "planks, turns, holds against a turn, the side, back extensions); of two both may be. Asked "
+    "where the kit of the class holds {others} of other kinds.",
+    "Four lunges among seven lifts tire the thighs, and three curls in a list of four the arms, "
+    "and the rest of the body waits.",
     "practice",
     setting(Mode.OFF, 6, one_in=4, others=8),
     _check_p22,
     _rows_p22,
     numbers={
-        "one_in": Whole("one in so many lifts may be of one kind", 2, 8),
-        "others": Whole("asked from so many lifts of other kinds in the kit", 1, 50),
+        "one_in": Whole("one in so many main lifts may be of one kind", 2, 8),
+        "others": Whole("asked from so many of other kinds in the kit", 1, 50),
     },
     reach=Reach.DESIGN,
     mends=(Mend.SWAP, Mend.SWAP_ANYWHERE),
-    gives=_of_pattern,
+    gives=_of_kind,
     unit=MOVEMENTS,
-    way_out="more lifts of one kind in a class",
+    way_out="more movements of one kind in a class",
     yields=Yields.COMPOSITION,
 )
