@@ -46,7 +46,8 @@ from grike.core.planner.shares import conditioning_share
 from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton
 from grike.core.planner.standing import variant_of
 from grike.core.planner.supply import Supply
-from grike.core.planner.variants import with_burst
+from grike.core.planner.variants import variants, variants_of, with_burst
+from grike.core.planner.variants.last_burst import BurstVariant
 from grike.core.planner.variants.shaped import ShapedVariant
 from grike.core.planner.variants.time_cap import TimeCapVariant
 from grike.core.planner.variants.timed_circuit import CircuitVariant
@@ -289,6 +290,17 @@ class Looking(unittest.TestCase):
         self.assertIn(Level.HARDER, {variant.level for variant in second})
         got = sum(training_guess(v, sheet.yardstick, ()) for v in second) / 100
         self.assertTrue(1.13 <= got / (3 * most) <= 1.17, got)
+
+    def test_there_and_back(self) -> None:
+        """What is done harder says so, whatever stands in it, and done plainly is itself again."""
+        plain = a_plan(room=FULL)
+        inside = replace(plain, shape=replace(plain.shape, class_shapes=shipped_shapes()))
+        every = [*variants(45 * 60), *variants_of(inside)]
+        self.assertTrue({type(own) for own in every} > {BurstVariant, ShapedVariant})
+        for own in every:
+            harder = own.at_level(Level.HARDER, frozenset({"squat"}))
+            self.assertIs(harder.level, Level.HARDER)
+            self.assertEqual(harder.at_level(Level.MAIN), own)
 
     def test_harder_classes_say_so_in_their_items(self) -> None:
         """Every movement that has a harder option is put in it, and counts for a fifth more."""

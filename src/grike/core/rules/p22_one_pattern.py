@@ -20,8 +20,8 @@ from grike.core.sheet import Mode, RuleSetting
 
 #: A class for chest and shoulders is half of presses, forward and overhead.
 _OF_PRESSES = 2
-#: What supports is shorter and less varied than lifts are: one in three, and of two both.
-_OF_SUPPORT = 3
+#: Beside the lifts one in so many may be of one kind, and one besides; of two both.
+_OF_SUPPORT = {Group.ONE_JOINT: 5, Group.TRUNK: 3}
 
 
 class _Kind(NamedTuple):
@@ -52,8 +52,9 @@ def _is_other(movement: Movement, own: _Kind) -> bool:
 
 def _one_in(own: _Kind, line: RuleSetting) -> tuple[int, int]:
     """Return that one in so many may be of the kind, and one besides, and what is added first."""
-    if own.group is not Group.LIFTS:
-        return _OF_SUPPORT, _OF_SUPPORT - 2
+    if own.group in _OF_SUPPORT:
+        one_in = _OF_SUPPORT[own.group]
+        return one_in, one_in - 2
     return (_OF_PRESSES if own.focus is Focus.CHEST_SHOULDERS else line.whole("one_in")), 0
 
 
@@ -130,9 +131,10 @@ P22 = Rule(
     "Of the main lifts of a class no more than one in {one_in}, and one besides, are of one kind "
     "(squat, lunge or step-up, hinge, bridge, press forward, press overhead, row, pull from "
     "above); for chest and shoulders one in two. Of what works one joint beside them no more than "
-    "one in three, and one besides, are for one muscle, and so of the trunk by kinds (crunches, "
-    "planks, turns, holds against a turn, the side, back extensions); of two both may be. Asked "
-    "where the kit of the class holds {others} of other kinds.",
+    "two of six are for one muscle, and one more of every five more; of the trunk no more than one "
+    "in three, and one besides, are of one kind (crunches, planks, turns, holds against a turn, "
+    "the side, back extensions), and of two both. Asked where the kit of the class holds {others} "
+    "of other kinds.",
     "Four lunges among seven lifts tire the thighs, and three curls in a list of four the arms, "
     "and the rest of the body waits.",
     "practice",

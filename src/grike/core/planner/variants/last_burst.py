@@ -115,7 +115,8 @@ class BurstVariant(Variant[Any]):
 
     def at_level(self, level: Level, plain: frozenset[str] = frozenset()) -> Self:
         """Return the variant with what comes before the burst in another option."""
-        return replace(self, before=self.before.at_level(level, plain))
+        before = self.before.at_level(level, plain)
+        return replace(self, before=before, level=level, plain=plain)
 
     def level_for(self, movement: Movement) -> Level:
         """Return the option; the burst is done as it is."""
