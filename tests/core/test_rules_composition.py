@@ -94,7 +94,14 @@ class Patterns(unittest.TestCase):
             targets=(Muscle.QUADRICEPS, Muscle.FRONT_DELTOID),
         )
         self.assertLessEqual({Pattern.SQUAT, Pattern.VERTICAL_PRESS}, patterns_of(lift))
-        self.assertNotIn(Pattern.HORIZONTAL_PRESS, patterns_of(shipped_library()["chest-fly"]))
+        shipped = shipped_library()
+        self.assertNotIn(Pattern.HORIZONTAL_PRESS, patterns_of(shipped["chest-fly"]))
+        for name, is_one, is_none in (
+            ("lunge-to-curl", Pattern.SINGLE_LEG, Pattern.SQUAT),
+            ("deadlift-to-row", Pattern.HORIZONTAL_PULL, Pattern.VERTICAL_PULL),
+        ):
+            self.assertIn(is_one, patterns_of(shipped[name]))
+            self.assertNotIn(is_none, patterns_of(shipped[name]))
 
 
 class Mains(unittest.TestCase):

@@ -13,7 +13,7 @@ from grike.core.anatomy import Muscle, Region, region_of
 from grike.core.family import CONDITIONING_FAMILIES
 from grike.core.focus import Focus
 from grike.core.kit import LOADABLE
-from grike.core.movement import FLIGHT, Movement
+from grike.core.movement import FLIGHT, Movement, Sides
 from grike.core.pattern import Pattern, Tier
 
 KNEE = frozenset({Pattern.SQUAT, Pattern.SINGLE_LEG})
@@ -137,10 +137,18 @@ _LIFTED: Mapping[Muscle, Pattern] = {
 
 
 def patterns_of(movement: Movement) -> frozenset[Pattern]:
-    """Return the patterns that a movement stands for; a combined lift stands for several."""
+    """Return the patterns that a movement stands for; a combined lift stands for several.
+
+    Those of a combined lift are estimated from its targets, and from how it is done: on one leg
+    after the other it is no squat, and what is pulled while bent over is a row.
+    """
     own = {movement.pattern}
     if movement.pattern is Pattern.COMBINED:
         own |= {_LIFTED[muscle] for muscle in movement.targets if muscle in _LIFTED}
+        if movement.sides is Sides.ALTERNATING and Pattern.SQUAT in own:
+            own = own - {Pattern.SQUAT} | {Pattern.SINGLE_LEG}
+        if own >= {Pattern.HINGE, Pattern.VERTICAL_PULL}:
+            own = own - {Pattern.VERTICAL_PULL} | {Pattern.HORIZONTAL_PULL}
     return frozenset(own)
 
 
