@@ -7,6 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from enum import StrEnum
+from typing import NamedTuple
 
 from grike.core.anatomy import FACTS, Muscle
 from grike.core.composition import ONE_JOINT, TRUNK, carried_by
@@ -45,20 +46,28 @@ _ALONE = ONE_JOINT | {Pattern.HIP_EXTENSION}
 _OF_TRUNK = TRUNK | {Pattern.BACK_EXTENSION}
 
 
-def kinds_of(movement: Movement, group: Group, focus: Focus, level: int) -> frozenset[str]:
-    """Return the kinds of a group that a movement is of, in a class of a focus; none outside it.
+class Kinds(NamedTuple):
+    """The group that a movement is compared in, and the kinds of it that it is of."""
+
+    group: Group
+    kinds: frozenset[str]
+
+
+def kinds_of(movement: Movement, focus: Focus, level: int) -> Kinds | None:
+    """Return the kinds of a movement in a class of a focus; None for what is of no group.
 
     Main lifts and the trunk are told apart by pattern, and what works one joint by the muscle that
     it is for: a raise to the side is another kind than one to the front. A combined lift is of
-    several kinds. What is a main lift of the class is in no other group.
+    several kinds.
     """
     lifts = carried_by(movement, focus, level)
-    if group is Group.LIFTS or lifts:
-        return frozenset(own.value for own in lifts) if group is Group.LIFTS else frozenset()
-    if group is Group.TRUNK:
-        return frozenset({movement.pattern.value} & {own.value for own in _OF_TRUNK})
-    alone = movement.pattern in _ALONE and movement.targets
-    return frozenset({movement.targets[0].value}) if alone else frozenset()
+    if lifts:
+        return Kinds(Group.LIFTS, frozenset(own.value for own in lifts))
+    if movement.pattern in _OF_TRUNK:
+        return Kinds(Group.TRUNK, frozenset({movement.pattern.value}))
+    if movement.pattern in _ALONE and movement.targets:
+        return Kinds(Group.ONE_JOINT, frozenset({movement.targets[0].value}))
+    return None
 
 
 def kind_words(group: Group, kind: str) -> str:

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Iterator
+from collections import Counter
+from collections.abc import Iterable, Iterator, Sequence
+from functools import partial
 from typing import NamedTuple
 
 from grike.core.focus import Focus
@@ -11,9 +13,9 @@ from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed
 from grike.core.judging.finding import About, Finding
 from grike.core.judging.pool import count_in_pool
-from grike.core.kinds import Group, kind_words, kinds_of
+from grike.core.kinds import Group, Kinds, kind_words, kinds_of
 from grike.core.movement import Movement
-from grike.core.rows.row import MOVEMENTS, Row, row_weight
+from grike.core.rows.row import MOVEMENTS, Key, Row, row_weight
 from grike.core.rows.scope import Bay, Scope
 from grike.core.rules.rule import Mend, Reach, Rule, Whole, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
@@ -34,11 +36,13 @@ class _Kind(NamedTuple):
 
     def counts(self, movement: Movement) -> bool:
         """Return whether a movement is among those that are compared."""
-        return bool(kinds_of(movement, self.group, self.focus, self.level))
+        own = kinds_of(movement, self.focus, self.level)
+        return own is not None and own.group is self.group
 
     def holds(self, movement: Movement) -> bool:
         """Return whether it is one of the kind."""
-        return self.kind in kinds_of(movement, self.group, self.focus, self.level)
+        own = kinds_of(movement, self.focus, self.level)
+        return own is not None and own.group is self.group and self.kind in own.kinds
 
     @property
     def words(self) -> str:
@@ -61,21 +65,17 @@ def _one_in(own: _Kind, line: RuleSetting) -> tuple[int, int]:
 def _check_p22(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     for member in facts.classes:
         shape, focus = facts.shape.on(member.slot), member.design.focus
-        for own in _kinds((m for _, _, m in member.work_movements), focus, shape.level):
-            kit = member.design.kit
+        there = {kinds_of(m, focus, shape.level) for _, _, m in member.work_movements}
+        for group, kind in _each(there):
+            own, kit = _Kind(group, kind, focus, shape.level), member.design.kit
             others = count_in_pool(shape, facts.library, kit, test=_is_other, about=own)
             if others >= line.whole("others"):
                 yield from _too_many(member, own, line)
 
 
-def _kinds(movements: Iterable[Movement], focus: Focus, level: int) -> list[_Kind]:
-    """Return the kinds that some movements are of, in order."""
-    there = list(dict.fromkeys(movements))
-    return [
-        _Kind(group, kind, focus, level)
-        for group in Group
-        for kind in sorted({k for m in there for k in kinds_of(m, group, focus, level)})
-    ]
+def _each(there: Iterable[Kinds | None]) -> list[tuple[Group, str]]:
+    """Return each kind that there is, in order."""
+    return sorted({(own.group, kind) for own in there if own is not None for kind in own.kinds})
 
 
 def _too_many(member: ClassFacts, kind: _Kind, line: RuleSetting) -> Iterator[Finding]:
@@ -101,23 +101,30 @@ def _too_many(member: ClassFacts, kind: _Kind, line: RuleSetting) -> Iterator[Fi
 
 def _rows_p22(scope: Scope, line: RuleSetting) -> Iterator[Row]:
     for bay in scope.bays:
-        pool = scope.pool_of(bay)
-        movements = (choice.movement for choice in bay.choices)
-        for own in _kinds(movements, bay.focus, scope.group.level):
-            if sum(_is_other(movement, own) for movement in pool) >= line.whole("others"):
-                yield from _row(bay, own, line)
+        of = partial(kinds_of, focus=bay.focus, level=scope.group.level)
+        there = [(choice.key, of(choice.movement)) for choice in bay.choices]
+        in_pool = Counter(filter(None, map(of, scope.pool_of(bay))))
+        for group, kind in _each(own for _, own in there):
+            others = sum(
+                many
+                for own, many in in_pool.items()
+                if own.group is group and kind not in own.kinds
+            )
+            if others >= line.whole("others"):
+                own = _Kind(group, kind, bay.focus, scope.group.level)
+                yield _row(bay, own, there, line)
 
 
-def _row(bay: Bay, own: _Kind, line: RuleSetting) -> Iterator[Row]:
-    """Yield that what is of a kind, but for one, comes so often among its group at the most."""
+def _row(bay: Bay, own: _Kind, there: Sequence[tuple[Key, Kinds | None]], line: RuleSetting) -> Row:
+    """Return that what is of a kind, but for one, comes so often among its group at the most."""
     one_in, first = _one_in(own, line)
     terms = tuple(
-        (choice.key, one_in - 1 if own.holds(choice.movement) else -1)
-        for choice in bay.choices
-        if own.counts(choice.movement)
+        (key, one_in - 1 if own.kind in kinds.kinds else -1)
+        for key, kinds in there
+        if kinds is not None and kinds.group is own.group
     )
     where = f"{bay.slot.label}, {own.words}"
-    yield Row("P22", where, terms, high=one_in + first, weight=row_weight(line), scale=one_in)
+    return Row("P22", where, terms, high=one_in + first, weight=row_weight(line), scale=one_in)
 
 
 def _of_kind(movement: Movement, about: About) -> float:
