@@ -103,6 +103,13 @@ class Parts(unittest.TestCase):
             places, {"squat": 0, "press": 0, "plank": 1, "crunch": 1, "skip": 2, "curl": None}
         )
 
+    def test_an_edited_movement_goes_where_it_belongs_now(self) -> None:
+        """What a variant found of a movement is not said of another that has its id."""
+        variant = the_variant()
+        self.assertIsNone(variant.part_of(CURL))
+        self.assertEqual(variant.part_of(replace(CURL, tier=Tier.MAIN)), SHAPE.part_of(SQUAT, 2))
+        self.assertIsNone(variant.part_of(CURL))
+
     def test_what_stands_aside(self) -> None:
         """On a lower-body day lifts are for the legs; the core part may be what it is."""
         variant = the_variant()

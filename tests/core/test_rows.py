@@ -8,6 +8,7 @@ from dataclasses import replace
 from functools import lru_cache
 from typing import NamedTuple
 
+from grike.core.movement import Role
 from grike.core.planner import NeverStop, Problem, Settings
 from grike.core.planner.laying import assembled_week
 from grike.core.planner.linear import Limits, Outcome, Solved
@@ -17,10 +18,13 @@ from grike.core.planner.run import Run, WeekTask
 from grike.core.planner.selection import at_least_cost, build, structure_rows
 from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton
 from grike.core.planner.weeks import week_task
-from grike.core.rows.row import Key, Row
+from grike.core.rows.row import TWELFTHS, Key, Row
+from grike.core.rows.scope import parts_of
 from grike.core.rules import CATALOGUE, Facts, Rule
 from grike.core.series import SeriesPlan
 from grike.core.sheet import Mode, RuleSetting
+from grike.core.volume import muscle_shares, region_shares
+from grike.exchange.library import shipped_library
 from tests.builders import FULL, a_plan
 from tests.core.test_planner import LIBRARY
 from tests.core.test_planner_faults import AfterSomeCalls
@@ -121,6 +125,21 @@ def by_check(rule: Rule, line: RuleSetting, filled: Filled) -> int:
         return sum(finding.cost for finding in rule.check(facts, line))
 
     return cost(filled.plan) - cost(filled.before)
+
+
+class OneSet(unittest.TestCase):
+    def test_it_gives_what_the_check_counts(self) -> None:
+        """Twelfths of every movement, whichever was asked for first: hops work no region."""
+        alike: dict[object, set[bool]] = {}
+        for movement in shipped_library().of_role(Role.WORK):
+            gives = parts_of(movement)
+            regions = {r: TWELFTHS * share for r, share in region_shares(movement).items()}
+            self.assertEqual(gives.regions, regions, movement.id)
+            muscles = {m: TWELFTHS * share for m, share in muscle_shares(movement).items()}
+            self.assertEqual(gives.muscles, muscles, movement.id)
+            alike.setdefault((movement.targets, movement.assists), set()).add(bool(regions))
+        # The case that is easy to get wrong is there: the same muscles, and conditioning or not.
+        self.assertIn({True, False}, list(alike.values()))
 
 
 class RowsAndChecks(unittest.TestCase):

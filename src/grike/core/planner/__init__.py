@@ -233,6 +233,7 @@ def _another_way(run: Run) -> tuple[Run, SeriesPlan]:
             break
         other = run.anew(seed=branched(run.seed, Branch.ANOTHER_WAY, attempt))
         other.again = TRIED_ANOTHER_WAY
+        other.most = best.cost if best.valid else None
         if plan_weeks(other) is not None:
             continue
         tried = judge(problem, settings, other.filled(), None)

@@ -12,7 +12,7 @@ from grike.core.planner.linear import Outcome, Solved
 from grike.core.planner.run import Run, WeekAnswer, WeekTask
 from grike.core.planner.selection import at_least_cost, chosen_movements
 from grike.core.rows.row import Key, Row
-from grike.core.rules import CATALOGUE, Facts, broken_musts
+from grike.core.rules import CATALOGUE, Facts, broken_musts, findings
 from grike.core.rules.rule import Reach
 from grike.core.rules.w7_steps import W7
 from grike.core.series import PlannedClass
@@ -26,6 +26,17 @@ def known_before(run: Run, index: int) -> frozenset[str]:
     """Return the movements that the group has met before a class."""
     earlier = [f.design.movement_ids() for i, f in run.facts.items() if i < index]
     return run.problem.plan.known.union(*earlier)
+
+
+def cost_so_far(run: Run, week: int) -> int:
+    """Return what the classes up to a week cost, as the checks find it."""
+    filled = {i for i, facts in run.facts.items() if facts.slot.week <= week}
+    found = findings(Facts(run.filled(), run.problem.library, run.settings.paces))
+    return sum(
+        own.cost
+        for own in found
+        if own.place.slot in filled or (own.place.week is not None and own.place.week <= week)
+    )
 
 
 def assembled_week(run: Run, task: WeekTask, solved: Solved) -> tuple[PlannedClass, ...]:

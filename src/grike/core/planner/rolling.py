@@ -4,39 +4,28 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from concurrent.futures import ThreadPoolExecutor
-from dataclasses import dataclass, field, replace
 from fractions import Fraction
-from typing import TypeAlias
 
-from grike.core.focus import Focus
 from grike.core.planner.alone import hopeless
 from grike.core.planner.bands import SPARED, in_bands, without
-from grike.core.planner.grounds import training_guess
 from grike.core.planner.laying import (
     assembled_week,
+    cost_so_far,
     known_before,
     off_its_step,
     on_its_step,
     trouble,
 )
 from grike.core.planner.linear import Outcome
-from grike.core.planner.loosening import loosenings
-from grike.core.planner.problem import Problem, Progress
+from grike.core.planner.patterns import Left, Tried, pattern
+from grike.core.planner.problem import Progress
 from grike.core.planner.run import Failure, Run, WeekAnswer, kept_facts
 from grike.core.planner.seeds import Branch, branched
 from grike.core.planner.selection import at_least_cost
-from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton
-from grike.core.planner.supply import PartSlots
+from grike.core.planner.skeleton import Cell
 from grike.core.planner.weeks import week_task
 from grike.core.series import PlannedClass
 
-# The skeleton chooses focus, format and kit for one week at a time; of later weeks it keeps only
-# the volume within what formats can give, strength and endurance mixed. Two weeks at a time took
-# twice as long and gave nothing; with all twelve weeks in full it was not solved to its end, and
-# with no look ahead the first week took a volume from which later ones could not step on.
-
-#: For so many open slots the time of the skeleton is meant.
-USUAL_SLOTS = 24
 #: From this week on (from 0) the week before is freed where one cannot be filled, so often a run.
 FIRST_TO_GO_BACK, MOST_BACKS = 1, 3
 #: How many patterns get a solve with soft bands, side by side, where one of them has a plan.
@@ -45,31 +34,6 @@ SOFT_PATTERNS = 2
 FULL_PATTERNS = 2
 #: Patterns tried besides the first, once a week had to miss aims.
 SOFT_RETRIES = 2
-#: Where days are promised, so many weeks are chosen at once after the first.
-PROMISED_AHEAD = 2
-
-
-#: What is left for the slots of a week, and for the parts of shapes; the next try has use of it.
-Left: TypeAlias = tuple[
-    dict[int, list[Mapping[Focus, int]]], dict[int, dict[tuple[int, str], PartSlots]]
-]
-
-
-@dataclass(slots=True)
-class Tried:
-    """What was tried of a week in vain: cells, and classes that could not be by themselves."""
-
-    week: int
-    cells: list[Mapping[int, Cell]] = field(default_factory=list)
-    alone: list[Cell] = field(default_factory=list)
-
-    @property
-    def patterns(self) -> tuple[Mapping[int, Cell], ...]:
-        """The cells of the week itself at each try."""
-        return tuple(
-            {i: cell for i, cell in own.items() if cell.slot.week == self.week}
-            for own in self.cells
-        )
 
 
 def plan_weeks(run: Run) -> Failure | None:
@@ -113,6 +77,8 @@ def plan_weeks(run: Run) -> Failure | None:
             run.cut = run.cut or answer.solved.cut_by_wall
             fresh = _take(run, answer)
         close_week(run, week)
+        if run.most is not None and cost_so_far(run, week) > run.most:
+            return Failure("cost", week, proven=False)
         number += 1
     cost = sum(costs.values())
     report(run, "Done", len(weeks), len(weeks), cost=cost, fresh=fresh)
@@ -175,7 +141,7 @@ def _week(run: Run, week: int, before: Mapping[int, Cell]) -> WeekAnswer | Failu
     left: Left = ({}, {})
     cells: dict[int, Cell] | Failure = dict(before)
     if not any(cell.slot.week == week for cell in before.values()):
-        cells = _skeleton(run, past, Tried(week), left)
+        cells = pattern(run, past, Tried(week), left)
     tried = Tried(week)
     # Where a week before had to miss aims, others will: their bands are tried with less patience.
     last = run.settings.retries if not run.soft_weeks else min(run.settings.retries, SOFT_RETRIES)
@@ -196,7 +162,7 @@ def _week(run: Run, week: int, before: Mapping[int, Cell]) -> WeekAnswer | Failu
                 return any_filling
         if attempt < last:
             tried.alone += hopeless(run, week, cells)
-            cells = _skeleton(run, past, tried, left)
+            cells = pattern(run, past, tried, left)
     return _softly(run, week, tried.cells, cells if isinstance(cells, Failure) else None)
 
 
@@ -233,72 +199,3 @@ def _softly(
             proven = solved.outcome is Outcome.IMPOSSIBLE
             undecided = Failure("movements", task.week, task.rows, proven)
     return best[2] if best else undecided or failure or Failure("movements", None, (), False)
-
-
-def _skeleton(
-    run: Run,
-    past: Mapping[int, Cell],
-    tried: Tried,
-    left: Left,
-) -> dict[int, Cell] | Failure:
-    """Return cells for the weeks ahead; links that are only hoped for are dropped if need be."""
-    # Past weeks are history now: their real classes count, not the cells from which they came.
-    kept = dict(run.facts)
-    task = SkeletonTask(
-        _without_past(run.problem, past, run),
-        kept,
-        run.pool.grounds,
-        refused=tried.patterns,
-        hopeless=tuple(tried.alone),
-        week_training=dict(run.week_training),
-        calibration=_calibration(run, past),
-        horizon=_horizon(run, past),
-        left=left[0],
-        parts=left[1],
-    )
-    outcome = Outcome.IMPOSSIBLE
-    size = 1.0
-    if task.horizon is None:
-        # A long series has a larger model: what is enough for six weeks is not for twelve.
-        size = max(1.0, len(task.problem.open_slots()) / USUAL_SLOTS)
-    limits = run.limits(run.settings.skeleton_time * size)
-    for skip, harder in loosenings(run):
-        found = skeleton(replace(task, skip=skip, harder=harder), limits)
-        if found.outcome is Outcome.FOUND:
-            return {**past, **found.cells}
-        outcome = found.outcome
-    return Failure("skeleton", None, (), outcome is Outcome.IMPOSSIBLE)
-
-
-def _horizon(run: Run, past: Mapping[int, Cell]) -> int | None:
-    """Return for how many weeks cells are chosen at once; None: for all.
-
-    Promises for days of later weeks may collide with each other, which the first skeleton shows;
-    after it they only collide with what comes just before them.
-    """
-    if not run.problem.plan.shape.wishes.pins:
-        return run.horizon
-    return max(run.horizon, PROMISED_AHEAD) if past else None
-
-
-def _calibration(run: Run, past: Mapping[int, Cell]) -> float:
-    """Return how much training volume counted classes really held against what was guessed.
-
-    Timed formats hold what they say; where reps are counted it keeps guesses from drifting off.
-    """
-    yardstick = run.problem.plan.sheet.yardstick
-    every = run.pool.grounds.every
-    counted = {index: cell for index, cell in past.items() if cell.variant.counted}
-    guessed = sum(training_guess(cell.variant, yardstick, every) for cell in counted.values())
-    held = sum(run.facts[index].volume.training[yardstick] for index in counted)
-    return float(100 * held / guessed) if guessed else 1.0
-
-
-def _without_past(problem: Problem, past: Mapping[int, Cell], run: Run) -> Problem:
-    """Return the problem with the classes of filled weeks in place, so that they are not open."""
-    if not past:
-        return problem
-    plan = problem.plan
-    for index in past:
-        plan = plan.with_class(replace(run.facts[index].planned, locked=True))
-    return replace(problem, plan=plan)

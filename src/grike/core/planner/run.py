@@ -84,6 +84,9 @@ class Run:
     again: str = ""
     #: Aims (ids of rules) that it does not ask for, which others mend.
     later: frozenset[str] = frozenset()
+    #: What its weeks may cost together before it is given up, since another costs no more; None:
+    #: whatever they cost.
+    most: int | None = None
     stopped: bool = False
     cut: bool = False
 

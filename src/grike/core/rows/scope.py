@@ -33,12 +33,13 @@ class Parts:
     together: int
 
 
-_PARTS: dict[tuple[tuple[Muscle, ...], tuple[Muscle, ...]], Parts] = {}
+#: By targets, assists, and whether it is conditioning, which is no work of a region.
+_PARTS: dict[tuple[tuple[Muscle, ...], tuple[Muscle, ...], bool], Parts] = {}
 
 
 def parts_of(movement: Movement) -> Parts:
-    """Return what one set of a movement gives; worked out once for each set of muscles."""
-    key = (movement.targets, movement.assists)
+    """Return what one set of a movement gives; worked out once for all that give the same."""
+    key = (movement.targets, movement.assists, movement.family in CONDITIONING_FAMILIES)
     if key not in _PARTS:
         targets = movement.targets
         hits = {f: sum(1 for m in targets if m in own) for f, own in FOCUS_MUSCLES.items()}

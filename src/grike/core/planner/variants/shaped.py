@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
-from typing import Any, ClassVar, Self
+from typing import Any, ClassVar, Self, TypeAlias
 
 from grike.core.anatomy import Region
 from grike.core.class_shape import ClassShape, Takes
@@ -21,6 +21,9 @@ from grike.core.rows.scope import parts_of
 
 #: What a class of a focus is made of, a pull beside the presses among it.
 _OF_FOCUS = {f: frozenset().union(*(need.patterns for need in NEEDS[f])) for f in Focus}
+#: Parts by the id of a movement, and the movement for which each was found: an edited one may go
+#: elsewhere.
+KnownParts: TypeAlias = dict[str, tuple[Movement, int | None]]
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,8 +37,8 @@ class ShapedVariant(Variant[Any]):
     shape: ClassShape
     fitted: tuple[Variant[Any], ...]
     for_level: int
-    #: The part of each movement by id, found once for all sizes of a shape.
-    known_parts: dict[str, int | None] = field(default_factory=dict, compare=False, repr=False)
+    #: The part of each movement, found once for all sizes of a shape.
+    known_parts: KnownParts = field(default_factory=dict, compare=False, repr=False)
     uniform: ClassVar[bool] = False
     staple: ClassVar[bool] = True
 
@@ -161,10 +164,11 @@ class ShapedVariant(Variant[Any]):
 
     def part_of(self, movement: Movement) -> int | None:
         """Return the number of the part to which a movement goes."""
-        held = self.known_parts
-        if movement.id not in held:
-            held[movement.id] = self.shape.part_of(movement, self.for_level)
-        return held[movement.id]
+        found = self.known_parts.get(movement.id)
+        if found is None or found[0] is not movement:
+            found = movement, self.shape.part_of(movement, self.for_level)
+            self.known_parts[movement.id] = found
+        return found[1]
 
     def own_for(self, movement: Movement) -> Variant[Any]:
         """Return the variant of the part of a movement."""

@@ -11,7 +11,7 @@ from grike.core.class_shape import ClassShape
 from grike.core.formats import Format, LastBurst
 from grike.core.movement import Movement
 from grike.core.planner.variants.last_burst import bursts
-from grike.core.planner.variants.shaped import ShapedVariant
+from grike.core.planner.variants.shaped import KnownParts, ShapedVariant
 from grike.core.planner.variants.timed import timed_set
 from grike.core.planner.variants.variant import NO_LIMIT, Variant
 
@@ -46,7 +46,7 @@ VariantFor: TypeAlias = Callable[[Format, int, int], Variant[Any] | None]
 
 def shaped(shape: ClassShape, level: int, variant_for: VariantFor) -> Iterator[ShapedVariant]:
     """Yield a shape with each choice of sizes and times of its parts, for a group of a level."""
-    held: dict[str, int | None] = {}
+    held: KnownParts = {}
     each = [
         [variant_for(fmt, part.blocks, size) for fmt, size in part.settings()]
         for part in shape.parts
@@ -61,7 +61,7 @@ def with_parts(
     shape: ClassShape,
     fitted: Sequence[Variant[Any]],
     level: int,
-    held: dict[str, int | None] | None = None,
+    held: KnownParts | None = None,
 ) -> ShapedVariant:
     """Return a shape whose parts have their variants; ``held``: what is known of its movements."""
     main = max(fitted, key=lambda own: own.all_sets)
