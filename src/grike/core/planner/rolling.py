@@ -38,11 +38,7 @@ SOFT_RETRIES = 2
 
 def plan_weeks(run: Run) -> Failure | None:
     """Fill every week in turn; return why not, or None when all are filled."""
-    for facts in kept_facts(run.problem, run.settings).values():
-        run.facts[facts.slot.index] = facts
-        for movement_id in facts.design.movement_ids():
-            run.used[movement_id] = run.used.get(movement_id, 0) + 1
-    run.known = run.problem.plan.known
+    _take_kept(run)
     weeks = sorted({slot.week for slot in run.problem.slots})
     open_weeks = {slot.week for slot in run.problem.open_slots()}
     cells: dict[int, Cell] = {}
@@ -64,25 +60,29 @@ def plan_weeks(run: Run) -> Failure | None:
                 back_from[weeks[number]] = f", again, since week {week + 1} {back}"
                 cells = _back(run, cells, weeks[number])
                 costs[weeks[number]] = 0
-                if isinstance(answer, Failure):
-                    stuck[weeks[number]] = answer
+                stuck |= {weeks[number]: answer} if isinstance(answer, Failure) else {}
                 continue
             if isinstance(answer, Failure):
                 # A week that was filled once is not to blame, but the one for which it was freed.
                 return stuck.get(week, answer)
             cells = dict(answer.task.cells)
             costs[week] = answer.solved.cost
-            if answer.solved.cost > 0:
-                run.soft_weeks.add(week)
-            run.cut = run.cut or answer.solved.cut_by_wall
             fresh = _take(run, answer)
         close_week(run, week)
         if run.most is not None and cost_so_far(run, week) > run.most:
             return Failure("cost", week, proven=False)
         number += 1
-    cost = sum(costs.values())
-    report(run, "Done", len(weeks), len(weeks), cost=cost, fresh=fresh)
+    report(run, "Done", len(weeks), len(weeks), cost=sum(costs.values()), fresh=fresh)
     return None
+
+
+def _take_kept(run: Run) -> None:
+    """Take the classes that stay into the history."""
+    for facts in kept_facts(run.problem, run.settings).values():
+        run.facts[facts.slot.index] = facts
+        for movement_id in facts.design.movement_ids():
+            run.used[movement_id] = run.used.get(movement_id, 0) + 1
+    run.known = run.problem.plan.known
 
 
 def _why_back(run: Run, answer: WeekAnswer | Failure, before: Sequence[int]) -> str:
@@ -119,6 +119,9 @@ def report(
 
 def _take(run: Run, answer: WeekAnswer) -> tuple[PlannedClass, ...]:
     """Take the classes of a filled week into the history, and return them."""
+    if answer.solved.cost > 0:
+        run.soft_weeks.add(answer.task.week)
+    run.cut = run.cut or answer.solved.cut_by_wall
     filled = answer.planned or assembled_week(run, answer.task, answer.solved)
     for planned in filled:
         run.known = known_before(run, planned.slot.index)

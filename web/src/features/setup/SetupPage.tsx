@@ -37,8 +37,7 @@ export function SetupPage() {
   const usual = catalogue.data?.presets[0];
   if (!words.ready && words.error) return <Trouble error={words.error} onRetry={words.retry} />;
   if (id && stored.error && !stored.data) return <Trouble error={stored.error} onRetry={() => void stored.refetch()} />;
-  if ((id && !(stored.data && board.data)) || !usual || !words.ready)
-    return <Waiting what="Fetching the set-up" />;
+  if ((id && !(stored.data && board.data)) || !usual || !words.ready) return <Waiting what="Fetching the set-up" />;
   return (
     <SetupForm
       key={id}
