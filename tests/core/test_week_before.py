@@ -9,53 +9,95 @@ from unittest.mock import patch
 
 from grike.core.planner import NeverStop, Problem, Settings, rolling
 from grike.core.planner.bands import LATER
+from grike.core.planner.laying import assembled_week
 from grike.core.planner.pool import pool_report
+from grike.core.planner.problem import Progress
 from grike.core.planner.run import Failure, Run, WeekAnswer
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.weeks import week_task
 from grike.core.rules.p22_one_pattern import P22
+from grike.core.series import PlannedClass
 from grike.core.sheet import Mode
 from tests.builders import FULL, a_plan
 from tests.core.test_planner import LIBRARY
 
 
 class WeekBefore(unittest.TestCase):
-    def told(self, misses: tuple[tuple[int, int], ...], weeks: int = 2) -> tuple[list[str], Run]:
-        """Fill some weeks; which (week, turn) misses an aim is given. Return what was told."""
-        stages: list[str] = []
-        shape = a_plan(room=FULL, weeks=weeks, weekdays=(0, 3))
-        problem = Problem(shape, LIBRARY)
-        settings = Settings(on_progress=lambda progress: stages.append(progress.stage))
-        run = Run(problem, settings, NeverStop(), 1, pool_report(problem))
-        turns, fill = dict.fromkeys(range(weeks), 0), rolling._week
+    def told(
+        self, costs: Mapping[tuple[int, int], int | None], weeks: int = 2
+    ) -> tuple[list[str], Run, dict[tuple[int, int], WeekAnswer]]:
+        """Fill some weeks; what each (week, turn) costs is given, None where it fails.
 
-        def filled(run: Run, week: int, before: Mapping[int, Cell]) -> WeekAnswer | Failure:
+        Return the stages that were told, the run, and how each turn was filled.
+        """
+        stages: list[str] = []
+        shown: dict[int, PlannedClass] = {}
+
+        def hear(progress: Progress) -> None:
+            stages.append(progress.stage)
+            shown.update({planned.slot.index: planned for planned in progress.filled})
+
+        problem = Problem(a_plan(room=FULL, weeks=weeks, weekdays=(0, 3)), LIBRARY)
+        run = Run(problem, Settings(on_progress=hear), NeverStop(), 1, pool_report(problem))
+        turns, fill = dict.fromkeys(range(weeks), 0), rolling._week
+        filled: dict[tuple[int, int], WeekAnswer] = {}
+        latest: dict[int, int] = {}
+
+        def week(run: Run, week: int, before: Mapping[int, Cell]) -> WeekAnswer | Failure:
+            turns[week] += 1
+            turn = week, turns[week]
+            cost = costs.get(turn, 0)
+            if cost is None:
+                return Failure("movements", week, proven=False)
             answer = fill(run, week, before)
             assert isinstance(answer, WeekAnswer), answer
-            turns[week] += 1
-            cost = 9 if (week, turns[week]) in misses else 0
-            return replace(answer, solved=replace(answer.solved, cost=cost))
+            latest[week] = cost
+            planned = assembled_week(run, answer.task, answer.solved)
+            solved = replace(answer.solved, cost=cost)
+            filled[turn] = replace(answer, solved=solved, planned=planned)
+            return filled[turn]
 
-        with patch.object(rolling, "_week", filled):
+        def stands(_: Run, week: int) -> tuple[int, int]:
+            return 0, sum(cost for own, cost in latest.items() if own <= week)
+
+        with patch.object(rolling, "_week", week), patch.object(rolling, "standing", stands):
             self.assertIsNone(rolling.plan_weeks(run))
-        self.assertEqual(len(run.filled().classes), 2 * weeks)
-        return stages, run
+        classes = run.filled().classes
+        self.assertEqual(len(classes), 2 * weeks)
+        self.assertEqual([shown[own.slot.index] for own in classes], list(classes))
+        used = [m for facts in run.facts.values() for m in facts.design.movement_ids()]
+        self.assertEqual({m: used.count(m) for m in used}, run.used)
+        return stages, run, filled
 
     def test_the_week_before_is_filled_otherwise(self) -> None:
         """Then both keep their aims, and nothing of the first filling is left."""
-        stages, run = self.told(((1, 1),))
+        stages, run, filled = self.told({(1, 1): 9})
         again = "Week 1, again, since week 2 missed its aims"
         self.assertEqual(stages, ["Week 1", "Week 2", again, "Week 2", "Done"])
         self.assertEqual(run.soft_weeks, set())
-        used = [m for facts in run.facts.values() for m in facts.design.movement_ids()]
-        self.assertEqual({m: used.count(m) for m in used}, run.used)
+        self.assertEqual(run.filled().classes, filled[0, 2].planned + filled[1, 2].planned)
+
+    def test_what_is_worse_is_put_back(self) -> None:
+        """As it was filled first, where the second filling costs more or fails."""
+        seconds: list[dict[tuple[int, int], int | None]] = [
+            {(1, 2): 10},
+            {(1, 2): None},
+            {(0, 2): None},
+        ]
+        for second in seconds:
+            with self.subTest(second=second):
+                _, run, filled = self.told({(1, 1): 9, **second}, weeks=3)
+                first = filled[0, 1].planned + filled[1, 1].planned + filled[2, 1].planned
+                self.assertEqual(run.filled().classes, first)
+                self.assertEqual(run.soft_weeks, {1})
+                self.assertEqual(sorted(run.week_training), [0, 1, 2])
 
     def test_once_and_not_for_the_first(self) -> None:
         """A week that misses them again is taken, as is a first week, and weeks after either."""
-        stages, run = self.told(((1, 1), (1, 2), (2, 1)), weeks=3)
+        stages, run, _ = self.told({(1, 1): 9, (1, 2): 9, (2, 1): 9}, weeks=3)
         self.assertEqual(sum("again" in stage for stage in stages), 1)
         self.assertEqual(run.soft_weeks, {1, 2})
-        stages, _ = self.told(((0, 1), (1, 1)))
+        stages, _, _ = self.told({(0, 1): 9, (1, 1): 9})
         self.assertEqual(stages, ["Week 1", "Week 2", "Done"])
 
 

@@ -28,15 +28,15 @@ def known_before(run: Run, index: int) -> frozenset[str]:
     return run.problem.plan.known.union(*earlier)
 
 
-def cost_so_far(run: Run, week: int) -> int:
-    """Return what the classes up to a week cost, as the checks find it."""
+def standing(run: Run, week: int) -> tuple[int, int]:
+    """Return how many musts the classes up to a week break, and what they cost, by the checks."""
     filled = {i for i, facts in run.facts.items() if facts.slot.week <= week}
-    found = findings(Facts(run.filled(), run.problem.library, run.settings.paces))
-    return sum(
-        own.cost
-        for own in found
+    found = [
+        own
+        for own in findings(Facts(run.filled(), run.problem.library, run.settings.paces))
         if own.place.slot in filled or (own.place.week is not None and own.place.week <= week)
-    )
+    ]
+    return len(broken_musts(found)), sum(own.cost for own in found)
 
 
 def assembled_week(run: Run, task: WeekTask, solved: Solved) -> tuple[PlannedClass, ...]:

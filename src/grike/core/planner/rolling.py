@@ -5,21 +5,22 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from concurrent.futures import ThreadPoolExecutor
 from fractions import Fraction
+from typing import NamedTuple
 
 from grike.core.planner.alone import hopeless
 from grike.core.planner.bands import SPARED, in_bands, without
 from grike.core.planner.laying import (
     assembled_week,
-    cost_so_far,
     known_before,
     off_its_step,
     on_its_step,
+    standing,
     trouble,
 )
 from grike.core.planner.linear import Outcome
 from grike.core.planner.patterns import Left, Tried, pattern
 from grike.core.planner.problem import Progress
-from grike.core.planner.run import Failure, Run, WeekAnswer, kept_facts
+from grike.core.planner.run import Failure, Held, Run, WeekAnswer, kept_facts
 from grike.core.planner.seeds import Branch, branched
 from grike.core.planner.selection import at_least_cost
 from grike.core.planner.skeleton import Cell
@@ -39,41 +40,108 @@ SOFT_RETRIES = 2
 def plan_weeks(run: Run) -> Failure | None:
     """Fill every week in turn; return why not, or None when all are filled."""
     _take_kept(run)
-    weeks = sorted({slot.week for slot in run.problem.slots})
-    open_weeks = {slot.week for slot in run.problem.open_slots()}
-    cells: dict[int, Cell] = {}
-    costs = dict.fromkeys(weeks, 0)
-    fresh: tuple[PlannedClass, ...] = ()
-    back_from: dict[int, str] = {}
-    stuck: dict[int, Failure] = {}
-    number = 0
-    while number < len(weeks):
-        week = weeks[number]
-        stage = f"Week {week + 1}{run.again}{back_from.get(week, '')}"
-        report(run, stage, number, len(weeks), cost=sum(costs.values()), fresh=fresh)
-        fresh = ()
-        if week in open_weeks:
-            answer = _week(run, week, cells)
-            back = _why_back(run, answer, weeks[:number])
-            if back:
-                number -= 1
-                back_from[weeks[number]] = f", again, since week {week + 1} {back}"
-                cells = _back(run, cells, weeks[number])
-                costs[weeks[number]] = 0
-                stuck |= {weeks[number]: answer} if isinstance(answer, Failure) else {}
-                continue
-            if isinstance(answer, Failure):
-                # A week that was filled once is not to blame, but the one for which it was freed.
-                return stuck.get(week, answer)
-            cells = dict(answer.task.cells)
-            costs[week] = answer.solved.cost
-            fresh = _take(run, answer)
-        close_week(run, week)
-        if run.most is not None and cost_so_far(run, week) > run.most:
-            return Failure("cost", week, proven=False)
-        number += 1
-    report(run, "Done", len(weeks), len(weeks), cost=sum(costs.values()), fresh=fresh)
-    return None
+    return _Filling(run).all()
+
+
+class _Before(NamedTuple):
+    """What stood when a week had missed its aims, and the one before it was freed for that."""
+
+    week: int
+    cost: int
+    held: Held
+    cells: dict[int, Cell]
+    standing: tuple[int, int]
+
+
+class _Filling:
+    """Weeks filled in turn; where one goes ill, the week before it is filled otherwise."""
+
+    def __init__(self, run: Run) -> None:
+        self.run = run
+        self.weeks = sorted({slot.week for slot in run.problem.slots})
+        self.open_weeks = {slot.week for slot in run.problem.open_slots()}
+        self.cells: dict[int, Cell] = {}
+        self.costs = dict.fromkeys(self.weeks, 0)
+        self.fresh: tuple[PlannedClass, ...] = ()
+        self.number = 0
+        self.told: dict[int, str] = {}
+        self.stuck: dict[int, Failure] = {}
+        self.before: _Before | None = None
+
+    def all(self) -> Failure | None:
+        """Fill all weeks; return why not."""
+        while self.number < len(self.weeks):
+            week = self.weeks[self.number]
+            self._report(f"Week {week + 1}{self.run.again}{self.told.get(week, '')}")
+            if week in self.open_weeks:
+                answer = _week(self.run, week, self.cells)
+                if isinstance(answer, Failure) and self.before is not None:
+                    self._put_back(self.before)
+                    continue
+                back = _why_back(self.run, answer, self.weeks[: self.number])
+                if back:
+                    self._go_back(answer, back)
+                    continue
+                if isinstance(answer, Failure):
+                    # A week that was filled once is not to blame; that for which it was freed is.
+                    return self.stuck.get(week, answer)
+                self._take(answer)
+            close_week(self.run, week)
+            self._settle(week)
+            if self.run.most is not None and standing(self.run, week) > (0, self.run.most):
+                return Failure("cost", week, proven=False)
+            self.number += 1
+        self._report("Done")
+        return None
+
+    def _report(self, stage: str) -> None:
+        total, cost = len(self.weeks), sum(self.costs.values())
+        report(self.run, stage, self.number, total, cost=cost, fresh=self.fresh)
+        self.fresh = ()
+
+    def _take(self, answer: WeekAnswer) -> None:
+        self.cells = dict(answer.task.cells)
+        self.costs[answer.task.week] = answer.solved.cost
+        self.fresh += _take(self.run, answer)
+
+    def _go_back(self, answer: WeekAnswer | Failure, why: str) -> None:
+        """Free the week before the one that failed, or that missed its aims."""
+        run, week, freed = self.run, self.weeks[self.number], self.weeks[self.number - 1]
+        if isinstance(answer, Failure):
+            self.stuck[freed] = answer
+        else:
+            self._take(answer)
+            close_week(run, week)
+            cost, stands = answer.solved.cost, standing(run, week)
+            self.before = _Before(week, cost, run.held(), self.cells, stands)
+        run.backs += 1
+        run.seed = branched(run.seed, Branch.WEEK_AGAIN, 1)
+        for own in (week, freed):
+            run.forget(own)
+            self.costs[own] = 0
+        self.cells = {i: cell for i, cell in self.cells.items() if cell.slot.week < freed}
+        self.told[freed] = f", again, since week {week + 1} {why}"
+        self.number -= 1
+
+    def _settle(self, week: int) -> None:
+        """Take back what stood before a week was freed, where it was freed for nothing."""
+        before = self.before
+        if before is None or week != before.week:
+            return
+        if standing(self.run, week) < before.standing:
+            self.before = None
+        else:
+            self._put_back(before)
+            self.number -= 1
+
+    def _put_back(self, before: _Before) -> None:
+        self.run.hold(before.held)
+        self.cells, self.before = before.cells, None
+        self.number = self.weeks.index(before.week) + 1
+        own = self.weeks[self.number - 2 : self.number]
+        self.costs |= {own[0]: 0, before.week: before.cost}
+        facts = self.run.facts.values()
+        self.fresh = tuple(f.planned for f in facts if f.slot.week in own)
 
 
 def _take_kept(run: Run) -> None:
@@ -99,14 +167,6 @@ def _why_back(run: Run, answer: WeekAnswer | Failure, before: Sequence[int]) -> 
     first = answer.solved.cost > 0 and not run.soft_weeks and not run.backs
     filled = any(slot.week == before[-1] for slot in run.problem.open_slots())
     return "missed its aims" if first and filled else ""
-
-
-def _back(run: Run, cells: Mapping[int, Cell], week: int) -> dict[int, Cell]:
-    """Free a week again, for the sake of the one after it; return the cells before it."""
-    run.backs += 1
-    run.seed = branched(run.seed, Branch.WEEK_AGAIN, 1)
-    run.forget(week)
-    return {index: cell for index, cell in cells.items() if cell.slot.week < week}
 
 
 def report(

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Set
 from dataclasses import dataclass, field, replace
 from fractions import Fraction
-from typing import Any
+from typing import Any, NamedTuple
 
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.pace import Pace
@@ -52,6 +52,16 @@ class Failure:
     week: int | None = None
     rows: tuple[Row, ...] = ()
     proven: bool = True
+
+
+class Held(NamedTuple):
+    """What a run held at a moment, to come back to."""
+
+    facts: Mapping[int, ClassFacts]
+    used: Mapping[str, int]
+    known: frozenset[str]
+    week_training: Mapping[int, Fraction]
+    soft_weeks: Set[int]
 
 
 @dataclass(slots=True)
@@ -169,6 +179,16 @@ class Run:
         self.known = self.problem.plan.known.union(self.used)
         self.week_training.pop(week, None)
         self.soft_weeks.discard(week)
+
+    def held(self) -> Held:
+        """Return what the run holds now, to come back to."""
+        training, soft = dict(self.week_training), frozenset(self.soft_weeks)
+        return Held(dict(self.facts), dict(self.used), self.known, training, soft)
+
+    def hold(self, held: Held) -> None:
+        """Hold again what was held before."""
+        self.facts, self.used, self.known = dict(held.facts), dict(held.used), held.known
+        self.week_training, self.soft_weeks = dict(held.week_training), set(held.soft_weeks)
 
     def filled(self) -> SeriesPlan:
         """Return the plan with the classes that the run holds."""
