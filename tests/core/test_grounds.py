@@ -378,7 +378,7 @@ class Alone(unittest.TestCase):
 
 
 class GoingBack(unittest.TestCase):
-    """A week that cannot be filled frees the one before it, and the third week is the first to."""
+    """A week that cannot be filled frees the one before it, and then a series begins anew."""
 
     def stages(self, fails: int, restarts: int = 0) -> tuple[list[str], bool]:
         """Return the stages of three weeks of which the last fails so often, and if it ends."""

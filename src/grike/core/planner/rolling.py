@@ -27,8 +27,8 @@ from grike.core.planner.skeleton import Cell
 from grike.core.planner.weeks import week_task
 from grike.core.series import PlannedClass
 
-#: From this week on (from 0) the week before is freed where one cannot be filled, so often a run.
-FIRST_TO_GO_BACK, MOST_BACKS = 1, 3
+#: So often a run the week before is freed where one cannot be filled.
+MOST_BACKS = 3
 #: How many patterns get a solve with soft bands, side by side, where one of them has a plan.
 SOFT_PATTERNS = 2
 #: How many patterns that failed with a part of the library are tried with all of it.
@@ -162,8 +162,7 @@ def _why_back(run: Run, answer: WeekAnswer | Failure, before: Sequence[int]) -> 
     if run.stopped or not before:
         return ""
     if isinstance(answer, Failure):
-        able = len(before) >= FIRST_TO_GO_BACK and run.backs < MOST_BACKS
-        return "could not be filled" if able else ""
+        return "could not be filled" if run.backs < MOST_BACKS else ""
     first = answer.solved.cost > 0 and not run.soft_weeks and not run.backs
     filled = any(slot.week == before[-1] for slot in run.problem.open_slots())
     return "missed its aims" if first and filled else ""
