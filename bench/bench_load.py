@@ -20,7 +20,7 @@ from pathlib import Path
 import httpx2
 import psutil
 
-from bench.figures import p95
+from bench.figures import core_seconds, p95
 from scripts import database, demo, demo_house, processes, serve
 
 PEOPLE = int(os.environ.get("GRIKE_PEOPLE", "20"))
@@ -74,12 +74,8 @@ def person(number: int, base: str, cookies: httpx2.Cookies, csrf: str, seen: See
 
 def used() -> dict[str, float]:
     """Return the seconds of a core that clients, application and database have used so far."""
-    seconds = {"clients": sum(psutil.Process().cpu_times()[:2])}
-    for name in ("application", "database"):
-        root = psutil.Process(int(str((processes.running(f"bench-{name}") or {})["pid"])))
-        family = [root, *root.children(recursive=True)]
-        seconds[name] = sum(sum(own.cpu_times()[:2]) for own in family)
-    return seconds
+    servers = {name: core_seconds(f"bench-{name}") for name in ("application", "database")}
+    return {"clients": sum(psutil.Process().cpu_times()[:2]), **servers}
 
 
 def main() -> None:

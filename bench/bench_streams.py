@@ -17,9 +17,8 @@ from pathlib import Path
 from statistics import median
 
 import httpx2
-import psutil
 
-from bench.figures import p95
+from bench.figures import core_seconds, p95
 from scripts import database, demo, demo_house, processes, serve
 
 STREAMS = int(os.environ.get("GRIKE_STREAMS", "1000"))
@@ -72,9 +71,9 @@ async def measured(base: str, name: str, password: str) -> None:
         try:
             await pages.all_at(list(range(STREAMS)), 0)
             print(f"{STREAMS} pages open and told in {time.perf_counter() - begun:.1f} s")
-            before = _used()
+            before = core_seconds("bench-application")
             await asyncio.sleep(IDLE_SECONDS)
-            share = (_used() - before) / IDLE_SECONDS
+            share = (core_seconds("bench-application") - before) / IDLE_SECONDS
             print(f"while nothing happens, holding them takes {share:.0%} of a core")
             await _changes(client, pages, ids)
         except TimeoutError:
@@ -83,14 +82,6 @@ async def measured(base: str, name: str, password: str) -> None:
             task.cancel()
         await asyncio.gather(*tasks, return_exceptions=True)
     print(f"pages that broke off: {dict(pages.broken) or 'none'}")
-
-
-def _used() -> float:
-    """Return the seconds of processor that the application's processes have used."""
-    entry = processes.running("bench-application")
-    assert entry is not None
-    root = psutil.Process(int(str(entry["pid"])))
-    return sum(sum(one.cpu_times()[:2]) for one in (root, *root.children(recursive=True)))
 
 
 async def _changes(client: httpx2.AsyncClient, pages: Pages, ids: list[int]) -> None:

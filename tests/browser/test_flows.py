@@ -364,10 +364,6 @@ class BadLuck(WithBrowser):
         raise AssertionError("the planner never began")
 
 
-if __name__ == "__main__":
-    unittest.main()
-
-
 class Words(WithBrowser):
     def blocked(self, *paths: str) -> None:
         self.driver.execute_cdp_cmd("Network.enable", {})
@@ -393,3 +389,7 @@ class Words(WithBrowser):
                 self.blocked()
                 self.press("Try again")
                 self.see(shows)
+
+
+if __name__ == "__main__":
+    unittest.main()

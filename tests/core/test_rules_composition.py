@@ -216,7 +216,7 @@ class OnePattern(unittest.TestCase):
             two = of(f"{kind}-0", f"{kind}-1", "hinge-0", "lift", focus=Focus.WHOLE)
             self.assertEqual(len(found("P22", two, library)), 1, kind)
 
-    def test_of_what_supports_one_in_three_and_of_two_both(self) -> None:
+    def test_of_one_joint_two_of_six_are_for_one_muscle(self) -> None:
         """Two curls of two or four, not three; what is for another muscle is of another kind."""
         self.assertEqual(found("P22", of("curl-0", "curl-1")), [])
         self.assertEqual(found("P22", of("curl-0", "curl-1", "side-0", "calf-0")), [])
@@ -225,6 +225,9 @@ class OnePattern(unittest.TestCase):
         says = "3 of 4 movements of one joint are for the biceps"
         self.assertTrue(bad.what.startswith(says), bad.what)
         self.assertTrue(bad.what.endswith("; 2 are the most."), bad.what)
+        six = ("curl-0", "curl-1", "curl-2", "side-0", "side-1", "calf-0")
+        self.assertEqual(len(found("P22", of(*six))), 1)
+        self.assertEqual(found("P22", of(*six, "calf-1")), [])
         raises = [
             a_movement(f"raise-{n}", pattern=Pattern.RAISE, tier=Tier.SUPPORTING, targets=(muscle,))
             for n, muscle in enumerate((Muscle.FRONT_DELTOID, Muscle.SIDE_DELTOID))

@@ -77,6 +77,7 @@ class _Filling:
                 answer = _week(self.run, week, self.cells)
                 if isinstance(answer, Failure) and self.before is not None:
                     self._put_back(self.before)
+                    self.number += 1
                     continue
                 back = _why_back(self.run, answer, self.weeks[: self.number])
                 if back:
@@ -132,13 +133,13 @@ class _Filling:
             self.before = None
         else:
             self._put_back(before)
-            self.number -= 1
 
     def _put_back(self, before: _Before) -> None:
+        """Hold again what stood before: the week that had missed its aims is the last filled."""
         self.run.hold(before.held)
         self.cells, self.before = before.cells, None
-        self.number = self.weeks.index(before.week) + 1
-        own = self.weeks[self.number - 2 : self.number]
+        self.number = self.weeks.index(before.week)
+        own = self.weeks[self.number - 1 : self.number + 1]
         self.costs |= {own[0]: 0, before.week: before.cost}
         facts = self.run.facts.values()
         self.fresh = tuple(f.planned for f in facts if f.slot.week in own)
