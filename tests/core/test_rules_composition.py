@@ -60,6 +60,11 @@ def found(rule: str, design: ClassDesign, library: Library = LIBRARY) -> list[Fi
     return check(rule, a_plan(design, sheet=only(rule, mode=Mode.MUST)), library)
 
 
+def _row(number: int) -> Movement:
+    pattern, tier, targets = KINDS["row"]
+    return a_movement(f"row-{number}", pattern=pattern, tier=tier, targets=targets)
+
+
 class Patterns(unittest.TestCase):
     def test_lower_body(self) -> None:
         """A squat, a hinge or bridge and one leg; what is missing is told, each by itself."""
@@ -249,6 +254,40 @@ class OnePattern(unittest.TestCase):
         (bad,) = found("P22", of(*planks, "twist-0", focus=Focus.CORE), library)
         self.assertIn("4 of 5 movements of the trunk are planks", bad.what)
         self.assertEqual(found("P22", of(*planks, focus=Focus.CORE)), [])
+
+
+class BothHalves(unittest.TestCase):
+    def test_one_in_three_and_of_two_one(self) -> None:
+        """One of two, three and four lifts is for legs or hips, two of five; no lift does not."""
+        up, whole = ("press-0", "row-0", "press-1", "row-1"), Focus.WHOLE
+        for many, least in ((2, 1), (3, 1), (4, 1)):
+            (bad,) = found("P23", of(*up[:many], "side-0", focus=whole))
+            begins = f"0 of {many} main lifts of a class for the whole body are for legs or hips; "
+            self.assertEqual(bad.what, f"{begins}{least} is the least.")
+            self.assertEqual(found("P23", of(*up[: many - 1], "squat-0", focus=whole)), [])
+        (bad,) = found("P23", of(*up, "hinge-0", focus=whole))
+        self.assertTrue(bad.what.endswith("; 2 are the least."), bad.what)
+        self.assertEqual(found("P23", of(*up[:3], "hinge-0", "lunge-0", focus=whole)), [])
+        self.assertEqual(found("P23", of("press-0", "side-0", focus=whole)), [])
+
+    def test_the_halves_of_a_focus(self) -> None:
+        """Legs, and a row, for legs and back; nothing is asked where a class has one half."""
+        legs = ("squat-0", "lunge-0", "hinge-0")
+        self.assertEqual(len(found("P23", of(*legs, "press-0", focus=Focus.LEGS_BACK))), 0)
+        rows = Library([*LIBRARY, *(_row(n) for n in range(4, 8))], "rows")
+        (bad,) = found("P23", of(*legs, "press-0", focus=Focus.LEGS_BACK), rows)
+        self.assertIn("0 of 3 main lifts", bad.what)
+        self.assertEqual(len(found("P23", of("hinge-0", "hinge-1"))), 1)
+        for focus in (Focus.GLUTES_ABS, Focus.CHEST_SHOULDERS, Focus.CORE):
+            self.assertEqual(found("P23", of(*legs, focus=focus), rows), [])
+
+    def test_one_lift_may_be_for_both(self) -> None:
+        """A squat to press among presses is what a class for the whole body has for the legs."""
+        both = (Muscle.QUADRICEPS, Muscle.CHEST)
+        lift = a_movement("lift", pattern=Pattern.COMBINED, tier=Tier.MAIN, targets=both)
+        library = Library([*LIBRARY, lift], "lifts")
+        three = of("press-0", "row-0", "lift", focus=Focus.WHOLE)
+        self.assertEqual(found("P23", three, library), [])
 
 
 class Focused(unittest.TestCase):

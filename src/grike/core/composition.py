@@ -109,6 +109,17 @@ CARRIERS: Mapping[Focus, frozenset[Pattern]] = {
     Focus.WHOLE: KNEE | HIP | PRESS | PULL,
 }
 
+#: What the lifts of a class of a focus are to be spread over: lifts for each of these.
+HALVES: Mapping[Focus, tuple[Ingredient, ...]] = {
+    Focus.LOWER: (Ingredient("the knee", KNEE), Ingredient("the hip", HIP)),
+    Focus.UPPER: (Ingredient("pressing", PRESS), Ingredient("pulling", PULL)),
+    Focus.LEGS_BACK: (Ingredient("legs or hips", KNEE | HIP), Ingredient("pulling", PULL)),
+    Focus.WHOLE: (
+        Ingredient("legs or hips", KNEE | HIP),
+        Ingredient("pressing or pulling", PRESS | PULL),
+    ),
+}
+
 _M = Muscle
 #: The muscles that carry a focus, where the focus is more than these.
 PRIME_MOVERS: Mapping[Focus, frozenset[Muscle]] = {

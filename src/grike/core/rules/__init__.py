@@ -61,6 +61,7 @@ from grike.core.rules.p19_cousins import P19
 from grike.core.rules.p20_arc import P20
 from grike.core.rules.p21_changes import P21
 from grike.core.rules.p22_one_pattern import P22
+from grike.core.rules.p23_both_halves import P23
 from grike.core.rules.rule import Reach, Rule
 from grike.core.rules.w1_muscles import W1
 from grike.core.rules.w1b_major_groups import W1B
@@ -129,6 +130,7 @@ CATALOGUE: tuple[Rule, ...] = (
     P20,
     P21,
     P22,
+    P23,
     G1,
     G2,
     G3,
