@@ -8,6 +8,7 @@ from __future__ import annotations
 import unittest
 from collections.abc import Iterator
 from dataclasses import replace
+from itertools import pairwise
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -253,14 +254,11 @@ class Mended(unittest.TestCase):
         self.fail("no class is mended alone")
 
     def repeated(self, plan_: SeriesPlan) -> Iterator[SeriesPlan]:
-        """Yield the plan with a movement of the last class but one in the last as well.
-
-        No later class leans on what was learnt there.
-        """
-        first, second = plan_.classes[-2:]
-        for number, place, _ in second.design.items(Purpose.WORK):
-            block = second.design.blocks[number]
-            for _, _, again in first.design.items(Purpose.WORK):
-                items = (*block.items[:place], again, *block.items[place + 1 :])
-                design = with_block(second.design, number, replace(block, items=items))
-                yield plan_.with_class(replace(second, design=design))
+        """Yield the plan with a movement of the class before in another class as well."""
+        for first, second in pairwise(plan_.classes):
+            for number, place, _ in second.design.items(Purpose.WORK):
+                block = second.design.blocks[number]
+                for _, _, again in first.design.items(Purpose.WORK):
+                    items = (*block.items[:place], again, *block.items[place + 1 :])
+                    design = with_block(second.design, number, replace(block, items=items))
+                    yield plan_.with_class(replace(second, design=design))

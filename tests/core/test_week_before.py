@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import unittest
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import replace
+from functools import partial
 from unittest.mock import patch
 
 from grike.core.planner import NeverStop, Problem, Settings, rolling
@@ -19,6 +20,7 @@ from grike.core.rules.p22_one_pattern import P22
 from grike.core.series import PlannedClass
 from grike.core.sheet import Mode
 from tests.builders import FULL, a_plan
+from tests.core.test_class_shapes import planned
 from tests.core.test_planner import LIBRARY
 
 
@@ -99,6 +101,31 @@ class WeekBefore(unittest.TestCase):
         self.assertEqual(run.soft_weeks, {1, 2})
         stages, _, _ = self.told({(0, 1): 9, (1, 1): 9})
         self.assertEqual(stages, ["Week 1", "Week 2", "Done"])
+
+
+class NothingOpen(unittest.TestCase):
+    def test_a_week_of_which_nothing_is_planned_stays(self) -> None:
+        """The week after it fails at once, and is not tried again from other seeds."""
+        stages: list[str] = []
+        own = planned()
+        settings = Settings(on_progress=lambda progress: stages.append(progress.stage))
+        for free, turns in ((3, 4, 5), 1), ((2, 3, 4, 5), 4):
+            stages.clear()
+            problem = Problem(own, LIBRARY, free=frozenset(free))
+            run = Run(problem, settings, NeverStop(), 1, pool_report(problem))
+            with patch.object(rolling, "_week", partial(_first_only, rolling._week)):
+                self.assertIsInstance(rolling.plan_weeks(run), Failure)
+            self.assertEqual(stages.count("Week 2"), turns, stages)
+
+
+def _first_only(
+    fill: Callable[[Run, int, Mapping[int, Cell]], WeekAnswer | Failure],
+    run: Run,
+    week: int,
+    before: Mapping[int, Cell],
+) -> WeekAnswer | Failure:
+    """Fill the first week, and fail at any other."""
+    return fill(run, week, before) if week == 0 else Failure("movements", week, proven=False)
 
 
 class Later(unittest.TestCase):

@@ -7,31 +7,28 @@ where they happen to rise. In a lighter week what is carried only has to come ba
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 from dataclasses import replace
 from typing import Any
 
 from grike.core.bouts import Bout
 from grike.core.composition import most_seconds
-from grike.core.design import Block, ClassDesign
-from grike.core.errors import InvalidInput
-from grike.core.expansion import steps
-from grike.core.focus import Focus
+from grike.core.design import ClassDesign
 from grike.core.item import Item, Level
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.kit import LOADABLE
-from grike.core.library import Library
 from grike.core.movement import Movement, Pace
+from grike.core.planner.asking import asked_in, bouts_in
 from grike.core.planner.run import Run
-from grike.core.planner.selection import Carry
+from grike.core.planner.selection import Carried, Carry
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.variants import Variant
-from grike.core.progression import Asked, Lever, asked, progressed
+from grike.core.progression import Asked, Lever, progressed
 from grike.core.purpose import Purpose
+from grike.core.rows.scope import Choice
 from grike.core.rules.d7_carrying import D7, asked_of
 from grike.core.rules.p7_anchors import P7
 from grike.core.rules.w7_steps import W7, is_lighter
-from grike.core.series import PlannedClass
 from grike.core.volume import volume_of_bouts
 
 #: The least that people notice. Common practice, no source.
@@ -72,7 +69,7 @@ def carried_now(run: Run, design: ClassDesign, variant: Variant[Any]) -> dict[st
     out: dict[str, Carry] = {}
     for _, _, item in design.items(Purpose.WORK):
         own = variant.own_for(run.problem.library[item.movement_id])
-        bouts = _bouts(own, item, run.problem.library) if item.carried else []
+        bouts = bouts_in(own, item, run.problem.library) if item.carried else []
         if bouts:
             out[item.movement_id] = _carry(run, own, item, bouts)
     return out
@@ -86,20 +83,18 @@ def _carry(run: Run, variant: Variant[Any], item: Item, bouts: Sequence[Bout]) -
     return Carry(run.problem.library[item.movement_id], item, int(100 * training), seconds, work)
 
 
-def carried_onward(run: Run, now: PlannedClass) -> frozenset[str]:
-    """Return the movements of a class that the next weeks carry on from it."""
-    later = sorted({f.slot.week for f in run.facts.values() if f.slot.week > now.slot.week})
-    line = W7.line(run.problem.plan.sheet)
-    # A lighter week carries on as well; the next full one is the last that looks back so far.
-    until = next((week for week in later if not is_lighter(week, line)), now.slot.week)
-    carried = {
-        item.movement_id
-        for facts in run.facts.values()
-        if now.slot.week < facts.slot.week <= until
-        for _, _, item in facts.design.items(Purpose.WORK)
-        if item.carried
-    }
-    return frozenset(carried.intersection(now.design.movement_ids()))
+def asks_of(
+    run: Run, cells: Mapping[int, Cell], carried: Carried
+) -> Callable[[Choice], Asked | None]:
+    """Return what tells what classes ask of a choice, carried on or not."""
+
+    def of(choice: Choice) -> Asked | None:
+        index, movement = choice.bay, choice.movement
+        own = cells[index].variant.own_for(movement)
+        carry = carried.get(index, {}).get(movement.id)
+        return asked_in(own, carry.item if carry else own.item_for(movement), run.problem.library)
+
+    return of
 
 
 def _last_full_week(run: Run, week: int) -> list[ClassFacts]:
@@ -156,8 +151,8 @@ def _carried(
     variant = cell.variant.own_for(movement)
     for plain in levers(variant, movement, then, order):
         item = replace(plain, carried=True)
-        bouts = _bouts(variant, item, run.problem.library)
-        now = asked(_design(variant, item), bouts)
+        bouts = bouts_in(variant, item, run.problem.library)
+        now = asked_in(variant, item, run.problem.library)
         if now is not None and (then is None or progressed(then, now)):
             return _carry(run, variant, item, bouts)
     return None
@@ -203,18 +198,6 @@ def _more_of(variant: Variant[Any], movement: Movement, base: Item, then: Asked)
     seconds = max(variant.slot_seconds(), then.seconds) + SECONDS_MORE
     most = min(variant.most_bout_seconds, most_seconds(movement))
     return replace(base, seconds=seconds) if seconds <= most else None
-
-
-def _design(variant: Variant[Any], item: Item) -> ClassDesign:
-    block = Block(Purpose.WORK, variant.format, (item,))
-    return ClassDesign("carried", Focus.WHOLE, 7200, (block,))
-
-
-def _bouts(variant: Variant[Any], item: Item, library: Library) -> list[Bout]:
-    try:
-        return [s for s in steps(_design(variant, item), library) if isinstance(s, Bout)]
-    except InvalidInput:
-        return []
 
 
 def items_of(carried: Mapping[str, Carry]) -> dict[str, Item]:

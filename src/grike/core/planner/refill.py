@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence, Set
+from collections.abc import Mapping, Sequence, Set
 from dataclasses import replace
 from typing import Any
 
@@ -13,14 +13,14 @@ from grike.core.judging.pool import pool
 from grike.core.library import Library
 from grike.core.movement import Movement
 from grike.core.planner.assembly import assembled, reframed
-from grike.core.planner.carrying import carried_now, carried_onward, items_of
+from grike.core.planner.carrying import asks_of, carried_now, items_of
 from grike.core.planner.cells import Theme
 from grike.core.planner.linear import Outcome, Solved
 from grike.core.planner.one_class import known_by, run_around, to_change
+from grike.core.planner.onward import all_onward, onward_rows
 from grike.core.planner.problem import Problem, Settings
 from grike.core.planner.run import Run, WeekTask, kept_facts
 from grike.core.planner.selection import (
-    CARRIED,
     all_rows,
     at_least_cost,
     chosen_movements,
@@ -30,22 +30,17 @@ from grike.core.planner.selection import (
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.standing import variant_of
 from grike.core.planner.taste import Taste, thinned
+from grike.core.planner.taught import later_needs, teaching_rows
 from grike.core.planner.variants import Variant
 from grike.core.planner.volume_bounds import volume_bounds
 from grike.core.purpose import Purpose
-from grike.core.rows.row import row_weight
-from grike.core.rows.scope import Scope
 from grike.core.rules import Facts, Row, broken_musts, findings
 from grike.core.rules.d4_returns import D4
-from grike.core.rules.d8_new_movements import D8
 from grike.core.series import PlannedClass
 from grike.core.sharing import usable_kit
-from grike.core.sheet import Mode
 
 #: Weight with which a movement that is there now is avoided among plans of equal cost.
 AVOID = 3
-#: What it is worth that a class which is mended teaches what a later one lacks.
-TEACH = 300
 
 
 def refill(
@@ -230,10 +225,13 @@ def class_task(
     """
     problem = run.problem
     shape, sheet, week = problem.plan.shape, problem.plan.sheet, now.slot.week
-    variant = variant or standing_in(run, now)
+    other, variant = variant is not None, variant or standing_in(run, now)
     # What is carried on is there on purpose: it may stay even where others are asked for.
-    carried, onward = carried_now(run, now.design, variant), carried_onward(run, now)
-    cell = _cell_of(run, now, variant, without, stays=carried.keys() | onward)
+    carried = carried_now(run, now.design, variant)
+    needs = all_onward(problem.plan, run.facts, [now.slot], problem.library)
+    stays = carried.keys() | needs.get(now.slot.index, {}).keys()
+    cell = _cell_of(run, now, variant, without, stays=stays)
+    cells, brought = {now.slot.index: cell}, {now.slot.index: carried}
     reach, index = max(6, D4.line(sheet).whole("gap") + 1), now.slot.index
     around = [f for i, f in run.facts.items() if f.slot.week == week or abs(i - index) <= reach]
     scope = scope_of(
@@ -245,32 +243,11 @@ def class_task(
         floors=run.pool.floors,
         day_floors=run.pool.day_floors,
         group=run.group(week),
-        carried={now.slot.index: carried},
+        carried=brought,
     )
-    needed = tuple((c.key, 1) for c in scope.bays[0].choices if c.movement.id in onward)
     rows = (
         *all_rows(scope, sheet),
-        *_taught_here(run, now, scope, mending),
-        Row(CARRIED, now.slot.label, needed, low=len(needed)),
+        *teaching_rows(scope, later_needs(run, [now.slot], mending=mending)),
+        *onward_rows(sheet, scope, needs, asks_of(run, cells, brought), strict=other),
     )
-    return WeekTask(week, {now.slot.index: cell}, scope, rows, {now.slot.index: carried})
-
-
-def _taught_here(run: Run, now: PlannedClass, scope: Scope, mending: bool) -> Iterator[Row]:
-    """Yield rows that keep what later classes count on: what this class teaches the group (D8)."""
-    line = D8.line(run.problem.plan.sheet)
-    if line.mode is Mode.OFF:
-        return
-    taught = set(now.design.movement_ids())
-    known = set(run.problem.plan.known)
-    first = min(slot.week for slot in run.problem.slots)
-    for index, facts in sorted(run.facts.items()):
-        own = {m.id: m for _, _, m in facts.work_movements}
-        if index > now.slot.index and facts.slot.week > first:
-            new = {i for i, m in own.items() if i not in known and not m.foundation}
-            short = len(new) - line.whole("most")
-            if short > 0 and (mending or new & taught):
-                terms = tuple((c.key, 1) for c in scope.bays[0].choices if c.movement.id in new)
-                weight = row_weight(line) if new & taught else TEACH
-                yield Row(D8.id, facts.slot.label, terms, low=short, weight=weight)
-        known |= own.keys()
+    return WeekTask(week, cells, scope, rows, brought)

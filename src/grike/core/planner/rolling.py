@@ -158,15 +158,15 @@ def _why_back(run: Run, answer: WeekAnswer | Failure, before: Sequence[int]) -> 
     """Return why the week before this one is filled otherwise; "" where it stays.
 
     What a week misses first, those after it miss as well: then the one before is filled otherwise,
-    once a run.
+    once a run. A week in which nothing is open stays as it is.
     """
-    if run.stopped or not before:
+    free = before and any(slot.week == before[-1] for slot in run.problem.open_slots())
+    if run.stopped or not free:
         return ""
     if isinstance(answer, Failure):
         return "could not be filled" if run.backs < MOST_BACKS else ""
     first = answer.solved.cost > 0 and not run.soft_weeks and not run.backs
-    filled = any(slot.week == before[-1] for slot in run.problem.open_slots())
-    return "missed its aims" if first and filled else ""
+    return "missed its aims" if first else ""
 
 
 def report(

@@ -2,16 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping, Sequence, Set
 from dataclasses import replace
 
 from grike.core.composition import Doses
 from grike.core.movement import Movement
-from grike.core.planner.carrying import carries
+from grike.core.planner.carrying import asks_of, carries
+from grike.core.planner.onward import all_onward, onward_rows
 from grike.core.planner.run import Run, WeekTask
 from grike.core.planner.selection import Carried, all_rows, scope_of
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.taste import thinned
+from grike.core.planner.taught import later_needs, teaching_rows
 from grike.core.planner.volume_bounds import volume_bounds
 from grike.core.rules.d4_returns import D4
 
@@ -27,7 +29,11 @@ def week_task(
     sheet, shape = run.problem.plan.sheet, run.problem.plan.shape
     own = [cell for cell in cells.values() if cell.slot.week == week]
     carried = carries(run, own)
-    own = [_with_carried(cell, carried) for cell in _offered(run, own, attempt)]
+    slots = [cell.slot for cell in own]
+    needs = later_needs(run, slots)
+    leans = all_onward(run.problem.plan, run.facts, slots, run.problem.library)
+    kept = {name for need in needs for name in need.movements}.union(*leans.values())
+    own = [_with_carried(cell, carried) for cell in _offered(run, own, attempt, kept)]
     reach = max(6, int(D4.line(sheet).numbers["gap"]) + 1)
     near = {cell.slot.index for cell in own}
     around = [
@@ -47,16 +53,22 @@ def week_task(
         group=run.group(week),
         carried=carried,
     )
+    asks = asks_of(run, {cell.slot.index: cell for cell in own}, carried)
+    later = (*teaching_rows(scope, needs), *onward_rows(sheet, scope, leans, asks))
     rows = (r for r in all_rows(scope, sheet) if r.weight is None or r.rule not in run.later)
-    return WeekTask(week, cells, scope, tuple(rows), carried)
+    return WeekTask(week, cells, scope, (*rows, *later), carried)
 
 
-def _offered(run: Run, cells: Sequence[Cell], attempt: int | None) -> list[Cell]:
-    """Return cells with the movements that they can use, some of them for an attempt."""
+def _offered(run: Run, cells: Sequence[Cell], attempt: int | None, kept: Set[str]) -> list[Cell]:
+    """Return cells with the movements that they can use, some of them for an attempt.
+
+    ``kept``: what is always among them (ids).
+    """
     doses = run.problem.doses
     suited = [_suited(cell, doses) for cell in cells]
     if attempt is not None:
         taste = run.taste(run.seed + attempt)
+        taste = replace(taste, wanted=taste.wanted | kept)
         pairs = enumerate(zip(cells, suited, strict=True))
         suited = [thinned(movements, taste, n, cell.focus) for n, (cell, movements) in pairs]
     return [_with_movements(c, m) for c, m in zip(cells, suited, strict=True)]

@@ -80,16 +80,23 @@ class _May(NamedTuple):
 
 
 def _rows_d4(scope: Scope, line: RuleSetting) -> Iterator[Row]:
-    """What is carried on in a class that stays counts for what comes after it, not before."""
+    """What is carried on counts for what comes after it, not before: for classes that stay.
+
+    Of what is still to be chosen, a movement that may be carried comes once a week anyway.
+    """
     uses: dict[str, list[_May]] = {}
+    stays_until: dict[str, int] = {}
+    for slot, _, fixed in scope.by_slot():
+        stays_until.update(dict.fromkeys(fixed.movement_ids if fixed else (), slot.index))
     for slot, bays, fixed in scope.by_slot():
         for movement_id in sorted(fixed.movement_ids) if fixed else ():
             held = fixed is not None and movement_id in fixed.carried
             uses.setdefault(movement_id, []).append(_May(slot, None, held))
         for bay in bays:
             for choice in bay.choices:
-                if not choice.carried:
-                    uses.setdefault(choice.movement.id, []).append(_May(slot, choice.key))
+                name, held = choice.movement.id, choice.carried
+                if not held or stays_until.get(name, -1) > slot.index:
+                    uses.setdefault(name, []).append(_May(slot, choice.key, held))
     for movement_id, places in uses.items():
         yield from _a_week(movement_id, places, line)
         if line.mode is Mode.MUST:
@@ -134,7 +141,7 @@ def _too_soon(movement_id: str, places: Sequence[_May], line: RuleSetting) -> It
     gap = line.whole("gap")
     for number, after in enumerate(places):
         near = [b for b in places[:number] if 0 < after.slot.index - b.slot.index <= gap]
-        stays = after.key is None and (after.held or any(b.key is None for b in near))
+        stays = after.held or (after.key is None and any(b.key is None for b in near))
         if stays or not near:
             continue
         again: Key = ("again", movement_id, after.slot.index)

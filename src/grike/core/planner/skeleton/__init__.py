@@ -9,7 +9,7 @@ from grike.core.planner.linear import Limits, Outcome, solver_for
 from grike.core.planner.skeleton.balance import reached, regions, sides, supply
 from grike.core.planner.skeleton.calendar import calendar
 from grike.core.planner.skeleton.choices import Choices
-from grike.core.planner.skeleton.days import anchored, mix, recovery, refusals, variety
+from grike.core.planner.skeleton.days import anchored, leant_on, mix, recovery, refusals, variety
 from grike.core.planner.skeleton.kit import goes_round
 from grike.core.planner.skeleton.task import Cell, Skeleton, SkeletonTask
 from grike.core.planner.skeleton.taste import tie_breaks
@@ -41,6 +41,7 @@ def skeleton(task: SkeletonTask, limits: Limits) -> Skeleton:
     variety(choices, D2, choices.formats)
     variety(choices, D3, choices.kits)
     anchored(choices)
+    leant_on(choices)
     mix(choices)
     calendar(choices)
     goes_round(choices)

@@ -8,7 +8,11 @@ from typing import Any
 
 from grike.core.focus import Focus
 from grike.core.judging.class_facts import ClassFacts
+from grike.core.library import Library
+from grike.core.planner.asking import asked_in
+from grike.core.planner.onward import Onward, all_onward, serves
 from grike.core.planner.skeleton.choices import Choices
+from grike.core.planner.variants import Variant
 from grike.core.rules.d1_recovery import D1, HEART, too_close
 from grike.core.rules.d7_carrying import asked_of
 from grike.core.rules.p7_anchors import P7, begins_anew
@@ -83,6 +87,32 @@ def anchored(choices: Choices) -> None:
             other = choices.model.new_bool_var("")
             choices.model.add(kept + other >= 1)
             choices.penalties.append((other, 1000 * line.weight))
+
+
+def leant_on(choices: Choices) -> None:
+    """D7b: a class has a kit and a format in which later ones can ask for more of what it has.
+
+    That is what the next week carries on from the class that stood in its slot.
+    """
+    problem = choices.task.problem
+    needs = all_onward(problem.plan, choices.task.kept, choices.slots, problem.library)
+    for index, needed in needs.items():
+        for number, theme in enumerate(choices.themes):
+            if not needed.keys() <= {movement.id for movement in theme.movements}:
+                choices.model.add(choices.theme[index, number] == 0)
+        for number, variant in enumerate(choices.variants):
+            if not _can_lean(variant, needed, problem.library):
+                choices.model.add(choices.variant[index, number] == 0)
+
+
+def _can_lean(variant: Variant[Any], needed: Onward, library: Library) -> bool:
+    """Return whether a variant asks for no more than what later classes go beyond."""
+    for name, later in needed.items():
+        movement = library[name]
+        own = variant.own_for(movement)
+        if not serves(asked_in(own, own.item_for(movement), library), later):
+            return False
+    return True
 
 
 def _worth_repeating(choices: Choices) -> None:

@@ -116,7 +116,10 @@ class VolumeRows:
         return frozenset(s.index for s in self.task.problem.slots if s.week in known)
 
     def steps(self) -> None:
-        """W7: every week on its step, one point inside the tolerance to leave room for counting."""
+        """W7: every week on its step, one point inside the tolerance to leave room for counting.
+
+        Between weeks that stay there is nothing to leave room for.
+        """
         if not self.choices.on(W7):
             return
         line = W7.line(self.sheet)
@@ -125,11 +128,13 @@ class VolumeRows:
             total, count = self._week_training(week)
             if full is not None:
                 low, _, high = factor_band(week, line)
-                inside = min(Fraction(1, 100), (high - low) / 6)
+                stays = isinstance(total, int) and isinstance(full[0], int)
+                inside = Fraction(0) if stays else min(Fraction(1, 100), (high - low) / 6)
                 low, high = low + inside, high - inside
                 same = count == full[1]
                 mine, theirs = (total, full[0]) if same else (total * full[1], full[0] * count)
-                play = self._play(week) * (1 if same else full[1])
+                # The volumes of classes that stay are rounded down, each by less than one.
+                play = (2 * count if stays else self._play(week)) * (1 if same else full[1])
                 self._between(mine, theirs, low, high, play=play)
             if not is_lighter(week, line):
                 full = (total, count)
