@@ -14,6 +14,7 @@ from grike.core.cautions import Caution
 from grike.core.design import ClassDesign
 from grike.core.editing import swapped, with_block, with_item, work_blocks
 from grike.core.errors import InvalidInput
+from grike.core.focus import Focus
 from grike.core.formats import TimedCircuit
 from grike.core.item import Handling, Item
 from grike.core.kit import Kit, Room
@@ -38,6 +39,8 @@ from tests.builders import (
     work,
 )
 from tests.core.test_planner import LIBRARY, empty, made
+from tests.core.test_rules_composition import LIBRARY as LIFTS
+from tests.core.test_rules_composition import of
 
 WORK = [movement.id for movement in LIBRARY.of_role(Role.WORK)]
 
@@ -329,6 +332,12 @@ def _no_finish(_: SeriesPlan) -> Broken:
     return a_plan(design, weekdays=(0,), sheet=sheet), a_library("a", "b", "c", fast)
 
 
+def _arms_only(_: SeriesPlan) -> Broken:
+    """A class for the whole body lifts for the arms alone."""
+    lifts = of("press-0", "row-0", "press-1", "plank-0", focus=Focus.WHOLE)
+    return a_plan(lifts, sheet=only("P23", mode=Mode.AIM)), LIFTS
+
+
 SPECIAL: dict[str, Callable[[SeriesPlan], Broken]] = {
     "W8": _endurance_only,
     "C4": _one_side_only,
@@ -353,4 +362,5 @@ SPECIAL: dict[str, Callable[[SeriesPlan], Broken]] = {
     "P12": _long_list,
     "P18": _no_finish,
     "P21": _nothing_changes,
+    "P23": _arms_only,
 }

@@ -5,16 +5,18 @@ from __future__ import annotations
 import random
 import unittest
 from dataclasses import replace
+from fractions import Fraction
 from functools import lru_cache
 from typing import NamedTuple
 
+from grike.core.design import ClassDesign
 from grike.core.movement import Role
 from grike.core.planner import NeverStop, Problem, Settings
 from grike.core.planner.laying import assembled_week
 from grike.core.planner.linear import Limits, Outcome, Solved
 from grike.core.planner.pool import pool_report
 from grike.core.planner.rolling import close_week, plan_weeks
-from grike.core.planner.run import Run, WeekTask
+from grike.core.planner.run import Run, WeekTask, kept_facts
 from grike.core.planner.selection import at_least_cost, build, structure_rows
 from grike.core.planner.skeleton import Cell, SkeletonTask, skeleton
 from grike.core.planner.weeks import week_task
@@ -84,6 +86,17 @@ def a_run(formats: tuple[str, ...], seed: int) -> tuple[Run, dict[int, Cell]]:
     return run, dict(found.cells)
 
 
+def at_random(task: WeekTask, rng: random.Random) -> Solved:
+    """Return a filling of a week that keeps to what is no rule, and is any of these."""
+    model = build(row for row in structure_rows(task.scope) if row.weight is None)
+    worth = {c.key: rng.randrange(100) for bay in task.scope.bays for c in bay.choices}
+    for key in worth:
+        model.choice(key)
+    solved = model.solve(LIMITS, worth)
+    assert solved.outcome is Outcome.FOUND
+    return solved
+
+
 @lru_cache
 def fillings(formats: tuple[str, ...], seed: int) -> list[Filled]:
     """Return random fillings of a second week, whatever the rules say of them."""
@@ -94,14 +107,44 @@ def fillings(formats: tuple[str, ...], seed: int) -> list[Filled]:
     before = replace(run.problem.plan, classes=there)
     out: list[Filled] = []
     for _ in range(FILLINGS):
-        model = build(row for row in structure_rows(task.scope) if row.weight is None)
-        worth = {c.key: rng.randrange(100) for bay in task.scope.bays for c in bay.choices}
-        for key in worth:
-            model.choice(key)
-        solved = model.solve(LIMITS, worth)
-        assert solved.outcome is Outcome.FOUND
+        solved = at_random(task, rng)
         classes = (*there, *assembled_week(run, task, solved))
         out.append(Filled(task, solved.chosen, replace(before, classes=classes), before))
+    return out
+
+
+def fresh(design: ClassDesign) -> ClassDesign:
+    """Return a class that carries nothing on."""
+    blocks = (
+        replace(block, items=tuple(replace(item, carried=False) for item in block.items))
+        for block in design.blocks
+    )
+    return replace(design, blocks=tuple(blocks))
+
+
+@lru_cache
+def between(seed: int) -> list[Filled]:
+    """Return random fillings of a week between one that is planned and one filled at random."""
+    rng = random.Random(seed)
+    out: list[Filled] = []
+    for filled in fillings((), seed):
+        shape = replace(filled.plan.shape, weeks=3)
+        last = {slot.weekday: slot for slot in shape.slots() if slot.week == 2}
+        stay = tuple(
+            replace(own, slot=last[own.slot.weekday], design=fresh(own.design))
+            if own.slot.week
+            else own
+            for own in filled.plan.classes
+        )
+        before = replace(filled.plan, shape=shape, classes=stay)
+        problem = Problem(before, LIBRARY)
+        run = Run(problem, Settings(), NeverStop(), seed, pool_report(problem))
+        run.facts.update(kept_facts(replace(problem, free=frozenset()), run.settings))
+        task = week_task(run, 1, filled.task.cells)
+        solved = at_random(task, rng)
+        classes = (*stay, *assembled_week(run, task, solved))
+        plan = replace(before, classes=tuple(sorted(classes, key=lambda own: own.slot.index)))
+        out.append(Filled(task, solved.chosen, plan, before))
     return out
 
 
@@ -120,7 +163,7 @@ def by_check(rule: Rule, line: RuleSetting, filled: Filled) -> int:
     """Return what a week costs by the check; what the week before costs alone is not its doing."""
 
     def cost(plan: SeriesPlan) -> int:
-        sheet = plan.sheet.with_line(rule.id, mode=line.mode, weight=line.weight)
+        sheet = replace(plan.sheet, lines={**plan.sheet.lines, rule.id: line})
         facts = Facts(replace(plan, sheet=sheet), LIBRARY)
         return sum(finding.cost for finding in rule.check(facts, line))
 
@@ -157,6 +200,21 @@ class RowsAndChecks(unittest.TestCase):
                     self.assertTrue(same, f"{rule.id}: {rows.cost} by rows, {check} by check")
                     cost_anything |= {rule.id} if check else set()
         self.assertGreater(len(cost_anything), 9, sorted(cost_anything))
+
+    def test_what_comes_after_counts_as_well(self) -> None:
+        """Within five classes before one that stays, carried on or not: D4 by rows and by check."""
+        (rule,) = (rule for rule in CATALOGUE if rule.id == "D4")
+        numbers = {"gap": Fraction(5), "per_week": Fraction(1)}
+        costs = 0
+        for filled in between(1) + between(2):
+            line = RuleSetting(Mode.AIM, 1, numbers)
+            check = by_check(rule, line, filled)
+            self.assertEqual(by_rows(rule, line, filled).cost, check)
+            must = replace(line, mode=Mode.MUST)
+            holds = by_rows(rule, must, filled).outcome is Outcome.FOUND
+            self.assertEqual(holds, check == 0)
+            costs += check
+        self.assertGreater(costs, 5)
 
     def test_a_must_lets_through_what_the_check_lets_through(self) -> None:
         """With a rule as a must, rows can be kept exactly where the check finds nothing."""
