@@ -24,7 +24,6 @@ from grike.core.planner.selection import (
     all_rows,
     at_least_cost,
     chosen_movements,
-    scope_of,
     within_bands,
 )
 from grike.core.planner.skeleton import Cell
@@ -32,10 +31,9 @@ from grike.core.planner.standing import variant_of
 from grike.core.planner.taste import Taste, thinned
 from grike.core.planner.taught import later_needs, teaching_rows
 from grike.core.planner.variants import Variant
-from grike.core.planner.volume_bounds import volume_bounds
+from grike.core.planner.weeks import scope_beside
 from grike.core.purpose import Purpose
 from grike.core.rules import Facts, Row, broken_musts, findings
-from grike.core.rules.d4_returns import D4
 from grike.core.series import PlannedClass
 from grike.core.sharing import usable_kit
 
@@ -224,7 +222,7 @@ def class_task(
     everybody is no longer used. ``variant``: another than it stands in.
     """
     problem = run.problem
-    shape, sheet, week = problem.plan.shape, problem.plan.sheet, now.slot.week
+    sheet, week = problem.plan.sheet, now.slot.week
     other, variant = variant is not None, variant or standing_in(run, now)
     # What is carried on is there on purpose: it may stay even where others are asked for.
     carried = carried_now(run, now.design, variant)
@@ -232,19 +230,7 @@ def class_task(
     stays = carried.keys() | needs.get(now.slot.index, {}).keys()
     cell = _cell_of(run, now, variant, without, stays=stays)
     cells, brought = {now.slot.index: cell}, {now.slot.index: carried}
-    reach, index = max(6, D4.line(sheet).whole("gap") + 1), now.slot.index
-    around = [f for i, f in run.facts.items() if f.slot.week == week or abs(i - index) <= reach]
-    scope = scope_of(
-        [cell],
-        around,
-        sheet,
-        shape.minutes * 60,
-        steps=volume_bounds(problem, run.facts.values(), week, 1),
-        floors=run.pool.floors,
-        day_floors=run.pool.day_floors,
-        group=run.group(week),
-        carried=brought,
-    )
+    scope = scope_beside(run, week, [cell], brought)
     rows = (
         *all_rows(scope, sheet),
         *teaching_rows(scope, later_needs(run, [now.slot], mending=mending)),

@@ -15,6 +15,7 @@ from grike.core.planner.skeleton import Cell
 from grike.core.planner.taste import thinned
 from grike.core.planner.taught import later_needs, teaching_rows
 from grike.core.planner.volume_bounds import volume_bounds
+from grike.core.rows.scope import Scope
 from grike.core.rules.d4_returns import D4
 
 
@@ -26,7 +27,7 @@ def week_task(
     ``attempt`` None: from all movements that the kit allows; else from some of them, and from
     others at the next attempt.
     """
-    sheet, shape = run.problem.plan.sheet, run.problem.plan.shape
+    sheet = run.problem.plan.sheet
     own = [cell for cell in cells.values() if cell.slot.week == week]
     carried = carries(run, own)
     slots = [cell.slot for cell in own]
@@ -34,29 +35,33 @@ def week_task(
     leans = all_onward(run.problem.plan, run.facts, slots, run.problem.library)
     kept = {name for need in needs for name in need.movements}.union(*leans.values())
     own = [_with_carried(cell, carried) for cell in _offered(run, own, attempt, kept)]
-    reach = max(6, int(D4.line(sheet).numbers["gap"]) + 1)
-    near = {cell.slot.index for cell in own}
-    around = [
-        facts
-        for index, facts in run.facts.items()
-        if index not in near
-        and (facts.slot.week == week or min(abs(index - n) for n in near) <= reach)
-    ]
-    scope = scope_of(
-        own,
-        around,
+    scope = scope_beside(run, week, own, carried)
+    asks = asks_of(run, {cell.slot.index: cell for cell in own}, carried)
+    later = (*teaching_rows(scope, needs), *onward_rows(sheet, scope, leans, asks))
+    rows = (r for r in all_rows(scope, sheet) if r.weight is None or r.rule not in run.later)
+    return WeekTask(week, cells, scope, (*rows, *later), carried)
+
+
+def scope_beside(run: Run, week: int, cells: Sequence[Cell], carried: Carried) -> Scope:
+    """Return the scope of some classes of a week beside those that stand, as far as rules look."""
+    sheet, own = run.problem.plan.sheet, {cell.slot.index for cell in cells}
+    reach = max(6, D4.line(sheet).whole("gap") + 1)
+    return scope_of(
+        cells,
+        [
+            facts
+            for index, facts in run.facts.items()
+            if index not in own
+            and (facts.slot.week == week or min(abs(index - n) for n in own) <= reach)
+        ],
         sheet,
-        shape.minutes * 60,
-        steps=volume_bounds(run.problem, run.facts.values(), week, len(own)),
+        run.problem.plan.shape.minutes * 60,
+        steps=volume_bounds(run.problem, run.facts.values(), week, len(cells)),
         floors=run.pool.floors,
         day_floors=run.pool.day_floors,
         group=run.group(week),
         carried=carried,
     )
-    asks = asks_of(run, {cell.slot.index: cell for cell in own}, carried)
-    later = (*teaching_rows(scope, needs), *onward_rows(sheet, scope, leans, asks))
-    rows = (r for r in all_rows(scope, sheet) if r.weight is None or r.rule not in run.later)
-    return WeekTask(week, cells, scope, (*rows, *later), carried)
 
 
 def _offered(run: Run, cells: Sequence[Cell], attempt: int | None, kept: Set[str]) -> list[Cell]:

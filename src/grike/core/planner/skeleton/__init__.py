@@ -60,7 +60,12 @@ def skeleton(task: SkeletonTask, limits: Limits) -> Skeleton:
         return Skeleton(Outcome.IMPOSSIBLE)
     if status not in (cp_sat.OPTIMAL, cp_sat.FEASIBLE):
         return Skeleton(Outcome.UNDECIDED)
-    cells = dict(task.fixed_cells)
+    return Skeleton(Outcome.FOUND, {**task.fixed_cells, **_chosen(choices, volume, solver)})
+
+
+def _chosen(choices: Choices, volume: VolumeRows, solver: cp_sat.CpSolver) -> dict[int, Cell]:
+    """Return the cells that the solver has chosen, by slot index."""
+    grounds, cells = choices.task.grounds, {}
     for slot in choices.slots:
         i = slot.index
         focus = next(
@@ -71,9 +76,9 @@ def skeleton(task: SkeletonTask, limits: Limits) -> Skeleton:
             v for n, v in enumerate(choices.variants) if solver.value(choices.variant[i, n])
         )
         if i in volume.harder and solver.value(volume.harder[i]):
-            variant = variant.at_level(Level.HARDER, task.grounds.plain_on(slot))
-        cells[i] = Cell(slot, focus, variant, task.grounds.theme_on(slot, theme))
-    return Skeleton(Outcome.FOUND, cells)
+            variant = variant.at_level(Level.HARDER, grounds.plain_on(slot))
+        cells[i] = Cell(slot, focus, variant, grounds.theme_on(slot, theme))
+    return cells
 
 
 __all__ = ["PLAY", "Cell", "Skeleton", "SkeletonTask", "skeleton"]
