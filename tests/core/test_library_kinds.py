@@ -156,6 +156,8 @@ class Values(unittest.TestCase):
                 self.assertEqual(tiers, {Tier.MAIN}, movement.id)
         self.assertIs(LIBRARY["wall-push-up"].tier_for(1), Tier.MAIN)
         self.assertIs(LIBRARY["wall-push-up"].tier_for(3), Tier.SMALL)
+        self.assertIs(LIBRARY["wall-plank"].tier_for(2), Tier.SUPPORTING)
+        self.assertIs(LIBRARY["wall-plank"].tier_for(3), Tier.SMALL)
 
 
 class Demands(unittest.TestCase):

@@ -34,7 +34,7 @@ from grike.core.item import Item, Pass, Phase
 from grike.core.kit import Kit
 from grike.core.last_round import END_SECONDS, with_last_round
 from grike.core.library import Library
-from grike.core.movement import Joint, Movement, Pace, Position, StandIn
+from grike.core.movement import Joint, Movement, Option, Pace, Position, StandIn
 from grike.core.movement import Role as Use
 from grike.core.pairs import kinds_of
 from grike.core.pattern import Pattern, Tier
@@ -399,7 +399,7 @@ class Arc(unittest.TestCase):
 
 class Liked(unittest.TestCase):
     def test_standing_before_sitting_and_hard_before_calm(self) -> None:
-        """Of two alike the one on a chair weighs more; of quick finishes the easier one does."""
+        """Of two alike the one on a chair, or on a wall, weighs more; of finishes the easier."""
         slot = a_plan().shape.slots()[0]
         fast = {"pace": Pace.FAST, "targets": (Muscle.CALVES,)}
         alike = [
@@ -407,13 +407,14 @@ class Liked(unittest.TestCase):
             a_movement("sat", position=Position.SEATED_CHAIR),
             a_movement("hard", met=9.0, **fast),
             a_movement("calm", met=4.0, **fast),
+            a_movement("leant", kit=(Kit.WALL,), harder=Option("stand", "base", movement_id="up")),
         ]
         for seed in range(20):
             choices = [Choice(m, 0, 1, 12, 100, 0, aside=True) for m in alike]
             bay = Bay(0, slot, Focus.WHOLE, 2, None, tuple(choices))
             liked = Taste({}, seed).weights(Scope([bay], []))
-            up, sat, hard, calm = (liked[choice.key] for choice in choices)
-            self.assertLess(up, sat)
+            up, sat, hard, calm, leant = (liked[choice.key] for choice in choices)
+            self.assertLess(up, min(sat, leant))
             self.assertLess(hard, calm)
 
 

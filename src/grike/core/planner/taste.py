@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from grike.core.anatomy import Muscle
 from grike.core.focus import Focus, on_focus
+from grike.core.kit import Kit
 from grike.core.movement import Movement, Pace, Position
 from grike.core.pattern import Pattern, Tier
 from grike.core.rows.row import Key
@@ -30,6 +31,8 @@ HARD_MET, CALM = 8, 5
 OFF = 24
 #: Sitting down is for those who have to: a seat weighs as much, and counts as so many uses.
 SEATED, SEAT_USES = 15, 2
+#: A wall to lean on is for beginners, where the next harder movement needs none: what it weighs.
+LEANING = 15
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,7 +56,9 @@ class Taste:
                 single = 6 * (len(choice.movement.targets) == 1)
                 used = USED * self.used.get(choice.movement.id, 0)
                 tier = TIERS[choice.movement.tier_for(scope.group.level)]
-                calm = CALM * _calm(choice) if scope.group.level > 1 else 0
+                calm = 0
+                if scope.group.level > 1:
+                    calm = CALM * _calm(choice) + LEANING * _leans(choice.movement)
                 calm += SEATED * _seated(choice.movement) + _off(choice, bay.focus)
                 wish = WISH * (choice.movement.id in self.wanted)
                 out[choice.key] = tier + used + single + noise + calm - wish
@@ -77,6 +82,12 @@ def _off(choice: Choice, focus: Focus) -> int:
 
 def _seated(movement: Movement) -> bool:
     return movement.position is Position.SEATED_CHAIR
+
+
+def _leans(movement: Movement) -> bool:
+    """Return whether a movement leans on the wall, and leads on to one that need not."""
+    harder = movement.harder.movement_id if movement.harder else None
+    return Kit.WALL in movement.kit and movement.level == 1 and harder is not None
 
 
 def _mix(text: str, number: int, seed: int) -> int:
