@@ -14,13 +14,14 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bench.clubs import club
+from grike.core import planner
 from grike.core.cautions import Caution
 from grike.core.editing import with_block
 from grike.core.judging.more_kit import more_kit
 from grike.core.judging.pool import pool
 from grike.core.kit import Kit, Room
 from grike.core.movement import Movement, StandIn
-from grike.core.planner import Problem, Settings, Status, plan
+from grike.core.planner import PlanResult, Problem, Settings, Status, plan
 from grike.core.planner.giving_way import GaveWay, eased, easings, may_yield
 from grike.core.planner.improve import as_asked, musts_mended
 from grike.core.planner.pool import pool_report
@@ -36,6 +37,7 @@ from grike.core.wishes import Wishes
 from grike.exchange.presets import presets
 from grike.exchange.shapes import shipped_shapes
 from tests.builders import (
+    FULL,
     QUICK,
     a_class,
     a_library,
@@ -230,6 +232,23 @@ class GivingWay(unittest.TestCase):
                 broken = {f.rule for f in broken_musts(findings(Facts(result.plan, LIBRARY)))}
                 self.assertEqual([rule for rule in broken if not BY_ID[rule].yields], [], seed)
         self.assertLessEqual(without, 1)
+
+
+class OnceMore(unittest.TestCase):
+    def test_where_little_gave_way(self) -> None:
+        """Three musts at the most, and not for who wants no beginning anew: then all are asked."""
+        problem = Problem(a_plan(room=FULL, weeks=1, weekdays=(0,)), LIBRARY)
+        for times, restarts, begun in ((1, 1, True), (3, 1, True), (4, 1, False), (0, 1, False)):
+            for own in (restarts, 0):
+                settings = replace(QUICK, restarts=own)
+                run = Run(problem, settings, NeverStop(), 1, pool_report(problem))
+                gave = (GaveWay("P1", "", times, (1,), ""),) if times else ()
+                nearest = PlanResult(Status.NEAREST, problem.plan, gave_way=gave)
+                again = planner._once_more(run, nearest, 1)
+                self.assertEqual(again is not None, begun and own > 0, times)
+                if again is not None:
+                    self.assertEqual(len(again.filled().classes), 1)
+                    self.assertIn("begun anew", again.again)
 
 
 class Mended(unittest.TestCase):

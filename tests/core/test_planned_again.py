@@ -8,13 +8,14 @@ from dataclasses import replace
 from typing import ClassVar
 from unittest.mock import patch
 
-from grike.core.planner import Problem, plan, weeks
+from grike.core.planner import Problem, Settings, plan, weeks
 from grike.core.planner.onward import all_onward, serves
 from grike.core.planner.run import Run
 from grike.core.planner.taught import Need, later_needs
 from grike.core.purpose import Purpose
 from grike.core.rules import Facts, broken_musts, findings
 from grike.core.series import PlannedClass, SeriesPlan, Slot
+from grike.core.wishes import Wishes
 from grike.exchange.presets import presets
 from grike.exchange.shapes import shipped_shapes
 from tests.builders import FULL, QUICK, a_plan
@@ -25,7 +26,9 @@ from tests.core.test_planner import LIBRARY, made
 class Taught(unittest.TestCase):
     """A series of two weeks with shapes, three classes each, of which some are planned again."""
 
-    def again(self, *free: int, seed: int = 1) -> tuple[SeriesPlan, set[tuple[int, int, int]]]:
+    def again(
+        self, *free: int, seed: int = 1, settings: Settings = QUICK
+    ) -> tuple[SeriesPlan, set[tuple[int, int, int]]]:
         """Return the plan with some slots planned again, and what was asked of them.
 
         That is a set of (their week, slot of a later class, how many movements it counts on).
@@ -39,7 +42,7 @@ class Taught(unittest.TestCase):
             return needs
 
         with patch.object(weeks, "later_needs", ask):
-            result = plan(Problem(planned(), LIBRARY, free=frozenset(free)), None, seed, QUICK)
+            result = plan(Problem(planned(), LIBRARY, free=frozenset(free)), None, seed, settings)
         return made(result), asked
 
     def test_the_first_week_again(self) -> None:
@@ -53,7 +56,7 @@ class Taught(unittest.TestCase):
 
     def test_others_can_still_teach(self) -> None:
         """Where the second week is planned again but for its last class, each does its part."""
-        again, asked = self.again(0, 1, 2, 3, 4)
+        again, asked = self.again(0, 1, 2, 3, 4, settings=Settings())
         self.assertLessEqual({slot for _, slot, _ in asked}, {5})
         self.assertEqual(broken_musts(findings(Facts(again, LIBRARY))), [])
 
@@ -92,6 +95,20 @@ class CarriedOn(unittest.TestCase):
         after = [p for p in self.plan.classes if p.slot.week == before.slot.week + 1]
         items = [item for p in after for _, _, item in p.design.items(Purpose.WORK)]
         return {i.movement_id for i in items if i.carried} & set(before.design.movement_ids())
+
+    def test_it_looks_no_further_than_it_must(self) -> None:
+        """Not beyond the next full week, planned anew or not; not at what nobody may do now."""
+        facts = {m.slot.index: m for m in Facts(self.plan, LIBRARY).classes}
+        slots = [p.slot for p in self.plan.classes if p.slot.week == 0]
+        after = {i: own for i, own in facts.items() if own.slot.week}
+        needs = all_onward(self.plan, after, slots, LIBRARY)
+        self.assertTrue(needs)
+        last = {i: own for i, own in facts.items() if own.slot.week == 2}
+        self.assertEqual(all_onward(self.plan, last, slots, LIBRARY), {})
+        never = tuple({name for needed in needs.values() for name in needed})
+        shape = replace(self.plan.shape, wishes=Wishes(never=never))
+        without = replace(self.plan, shape=shape)
+        self.assertEqual(all_onward(without, after, slots, LIBRARY), {})
 
     def test_what_asks_for_too_much_is_not_taken(self) -> None:
         """Rows that a class is asked for hold only what the week after still goes beyond."""

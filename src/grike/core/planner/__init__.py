@@ -5,11 +5,8 @@ The same request, library, seed and settings give the same plan, whatever the lo
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
 from dataclasses import replace
 
-from grike.core.item import Level
-from grike.core.judging.finding import Finding
 from grike.core.judging.more_kit import more_kit
 from grike.core.planner.bands import LATER
 from grike.core.planner.explain import certain_reason, collisions, hopeless, likely_reason
@@ -22,13 +19,13 @@ from grike.core.planner.giving_way import (
     shapeless,
 )
 from grike.core.planner.improve import Judged, as_asked, improved, judge, musts_mended
+from grike.core.planner.notes import harder_weeks, left_shapes, notes
 from grike.core.planner.pool import pool_report
 from grike.core.planner.problem import NeverStop, Problem, Progress, Settings, Stop
 from grike.core.planner.result import PlanResult, Status, status_of
 from grike.core.planner.rolling import plan_weeks
 from grike.core.planner.run import Failure, Run, kept_facts
 from grike.core.planner.seeds import Branch, branched
-from grike.core.purpose import Purpose
 from grike.core.rules import BY_ID, broken_musts, cost_by_rule
 from grike.core.series import SeriesPlan
 
@@ -47,10 +44,9 @@ NEAREST_TRIES = 3
 #: And from so many where only what a class is made of gives way: what is asked less comes next.
 EASED_TRIES = 1
 GIVING_WAY = ", where not all musts can hold: {}"
-NO_SHAPES = "Shapes and the other rules do not go together here, so each class has one format."
 TRIED_ANOTHER_WAY = ", tried another way, since some aims are missed"
-#: So many broken musts are named in a plan that could not keep them all.
-MOST_TOLD = 5
+#: Where so many musts or fewer gave way, the weeks are begun anew once more with all of them.
+FEW_GAVE_WAY = 3
 
 
 def plan(
@@ -68,7 +64,11 @@ def plan(
     run = _begun(problem, stop or NeverStop(), seed, chosen)
     run, failure = _filled_weeks(run)
     if failure is not None:
-        return _nearest(run, failure, seed) or _no_plan(run, failure, seed)
+        nearest = _nearest(run, failure, seed) or _no_plan(run, failure, seed)
+        again = _once_more(run, nearest, seed)
+        if again is None:
+            return nearest
+        run = again
     run, filled = _another_way(run)
     best = _without_shapes(run, improved(run, filled, seed), seed)
     broken = broken_musts(best.found)
@@ -84,7 +84,7 @@ def plan(
         best.cost,
         0 if yields else min(best.cost, pool.bound),
         cost_by_rule(best.found),
-        tuple(_notes(run, best.plan, () if yields else broken)),
+        tuple(notes(run, best.plan, () if yields else broken)),
         seed=seed,
         library_version=problem.library.version,
         gave_way=yields,
@@ -130,6 +130,19 @@ def _nearest(run: Run, failure: Failure, seed: int) -> PlanResult | None:
     return _nearest_result(run, *best, failure, seed=seed) if best is not None else None
 
 
+def _once_more(run: Run, nearest: PlanResult, seed: int) -> Run | None:
+    """Return a run begun anew that filled all weeks, where little gave way; else None.
+
+    What had to give way a time or two may have been bad luck, and not the room.
+    """
+    often = sum(own.times for own in nearest.gave_way)
+    if not 0 < often <= FEW_GAVE_WAY or run.stop.requested() or not run.settings.restarts:
+        return None
+    again = run.anew(seed=branched(seed, Branch.BEGIN_ANEW, 1))
+    again.again = BEGUN_ANEW
+    return again if plan_weeks(again) is None else None
+
+
 def _eased_plan(run: Run, easing: Easing, seed: int) -> Judged | None:
     """Return the plan of a problem that asks less, judged by what the series asks; None if none."""
     own = quicker(run.settings) if easing.all_at_once else replace(run.settings, restarts=0)
@@ -162,29 +175,13 @@ def _nearest_result(
         judged.cost,
         0 if broken else min(judged.cost, run.pool.bound),
         cost_by_rule(judged.found),
-        (*run.pool.notes, *_harder_weeks(problem, judged.plan), *_left_shapes(judged.plan)),
+        (*run.pool.notes, *harder_weeks(problem, judged.plan), *left_shapes(judged.plan)),
         why_not=collisions(run, failure) if collide else None,
         seed=seed,
         library_version=problem.library.version,
         gave_way=gave_way(broken),
         helps=tuple(own.words for own in more_kit(problem.plan.shape, problem.library)),
     )
-
-
-def _left_shapes(plan: SeriesPlan) -> Iterator[str]:
-    if plan.shape.class_shapes and not any(member.design.shape for member in plan.classes):
-        yield NO_SHAPES
-
-
-def _notes(run: Run, plan: SeriesPlan, broken: Sequence[Finding]) -> Iterator[str]:
-    """Yield what is to be known of a plan, a sentence each."""
-    yield from run.pool.notes
-    yield from _harder_weeks(run.problem, plan)
-    yield from _left_shapes(plan)
-    if run.cut:
-        yield "The machine was slow: a solve was cut short, so another run may differ."
-    for finding in broken[:MOST_TOLD]:
-        yield f"Not kept: {finding.what} ({finding.rule})"
 
 
 def _filled_weeks(run: Run) -> tuple[Run, Failure | None]:
@@ -263,24 +260,6 @@ def _without_shapes(run: Run, best: Judged, seed: int) -> Judged:
     if tried is None or not tried.valid:
         return best
     return tried if not best.valid or 2 * tried.cost < best.cost else best
-
-
-def _harder_weeks(problem: Problem, plan: SeriesPlan) -> Iterator[str]:
-    """Yield a sentence for the weeks whose step is reached by harder options."""
-    planned = {slot.index for slot in problem.open_slots()}
-    weeks = {
-        member.slot.week + 1
-        for member in plan.classes
-        if member.slot.index in planned
-        for _, _, item in member.design.items(Purpose.WORK)
-        if item.level is Level.HARDER and not item.carried
-    }
-    if weeks:
-        names = ", ".join(map(str, sorted(weeks)))
-        yield (
-            f"The slot holds no more work in week {names}: there the step is made with the harder "
-            "options of the movements."
-        )
 
 
 __all__ = [

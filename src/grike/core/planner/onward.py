@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator, Mapping
+from dataclasses import replace
 from typing import NamedTuple, TypeAlias
 
 from grike.core.bouts import Bout
 from grike.core.design import ClassDesign
 from grike.core.expansion import steps
 from grike.core.judging.class_facts import ClassFacts
+from grike.core.judging.pool import pool
 from grike.core.library import Library
 from grike.core.progression import Asked, asked, progressed
 from grike.core.purpose import Purpose
@@ -18,7 +20,10 @@ from grike.core.rules import Row
 from grike.core.rules.d7_carrying import D7B, asked_of
 from grike.core.rules.w7_steps import W7, is_lighter
 from grike.core.series import PlannedClass, SeriesPlan, Slot
-from grike.core.sheet import RuleSheet
+from grike.core.sheet import Mode, RuleSheet
+
+#: What it costs to let go of what a later class carries on, where musts give way.
+LEANT = 60
 
 
 class Later(NamedTuple):
@@ -44,13 +49,17 @@ def onward(
     """Return the movements of a class that the next weeks, as far as they stand, carry on from it.
 
     ``facts`` of the classes that stay. Of a lighter week it does not matter how much it asks for,
-    nor where a class asks for no more than this one did.
+    nor where a class asks for no more than this one did; what the room or the people no longer
+    allow is let go.
     """
     line = W7.line(plan.sheet)
-    later = sorted({f.slot.week for f in facts.values() if f.slot.week > now.slot.week})
-    # A lighter week carries on as well; the next full one is the last that looks back so far.
-    until = next((week for week in later if not is_lighter(week, line)), now.slot.week)
-    own = frozenset(now.design.movement_ids())
+    # A lighter week carries on as well; the next full one is the last that looks back so far,
+    # even where it is planned anew itself.
+    weeks = {f.slot.week for f in facts.values()} | {p.slot.week for p in plan.classes}
+    full = [week for week in weeks if week > now.slot.week and not is_lighter(week, line)]
+    until = min(full, default=now.slot.week)
+    able = {movement.id for movement in pool(plan.shape.on(now.slot), library)}
+    own = able.intersection(now.design.movement_ids())
     out: dict[str, tuple[Later, ...]] = {}
     for member in facts.values():
         if not now.slot.week < member.slot.week <= until:
@@ -94,20 +103,24 @@ def onward_rows(
     asks: Callable[[Choice], Asked | None],
     *,
     strict: bool = True,
+    firm: bool = True,
 ) -> Iterator[Row]:
     """Yield that a class still has what is carried on from it, so that it can ask for more (D7b).
 
     ``needs`` by slot index; ``asks``: what a class asks of a choice. Unless it is ``strict``, what
-    can be asked for in no other way than too much has to be there all the same.
+    can be asked for in no other way than too much has to be there all the same. Where musts give
+    way they are not ``firm``.
     """
-    weight = row_weight(D7B.line(sheet))
+    line = D7B.line(sheet)
+    weight = row_weight(line if firm else replace(line, mode=Mode.AIM, weight=LEANT))
     for bay in scope.bays:
         needed = needs.get(bay.slot.index, {})
         if needed:
             own = [c for c in bay.choices if c.movement.id in needed]
             fine = {c.key for c in own if serves(asks(c), needed[c.movement.id])}
             terms = tuple((c.key, 1) for c in own if c.key in fine or not strict)
-            yield Row(D7B.id, bay.slot.label, terms, low=len(needed), weight=weight)
+            low = len(needed if strict else terms)
+            yield Row(D7B.id, bay.slot.label, terms, low=low, weight=weight)
 
 
 def serves(then: Asked | None, later: Iterable[Later]) -> bool:

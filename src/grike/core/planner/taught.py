@@ -47,7 +47,7 @@ def later_needs(run: Run, here: Collection[Slot], *, mending: bool = False) -> l
     ``mending``: what nobody taught so far is asked for as well.
     """
     line = D8.line(run.problem.plan.sheet)
-    if line.mode is Mode.OFF:
+    if line.mode is Mode.OFF or not here:
         return []
     most, own = line.whole("most"), {slot.index for slot in here}
     open_ = {slot.index for slot in run.problem.open_slots()} | own

@@ -37,7 +37,8 @@ def week_task(
     own = [_with_carried(cell, carried) for cell in _offered(run, own, attempt, kept)]
     scope = scope_beside(run, week, own, carried)
     asks = asks_of(run, {cell.slot.index: cell for cell in own}, carried)
-    later = (*teaching_rows(scope, needs), *onward_rows(sheet, scope, leans, asks))
+    firm = not run.problem.eased
+    later = (*teaching_rows(scope, needs), *onward_rows(sheet, scope, leans, asks, firm=firm))
     rows = (r for r in all_rows(scope, sheet) if r.weight is None or r.rule not in run.later)
     return WeekTask(week, cells, scope, (*rows, *later), carried)
 

@@ -10,7 +10,7 @@ from grike.core.focus import Focus
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.library import Library
 from grike.core.planner.asking import asked_in
-from grike.core.planner.onward import Onward, all_onward, serves
+from grike.core.planner.onward import LEANT, Onward, all_onward, serves
 from grike.core.planner.skeleton.choices import Choices
 from grike.core.planner.variants import Variant
 from grike.core.rules.d1_recovery import D1, HEART, too_close
@@ -97,12 +97,21 @@ def leant_on(choices: Choices) -> None:
     problem = choices.task.problem
     needs = all_onward(problem.plan, choices.task.kept, choices.slots, problem.library)
     for index, needed in needs.items():
-        for number, theme in enumerate(choices.themes):
-            if not needed.keys() <= {movement.id for movement in theme.movements}:
-                choices.model.add(choices.theme[index, number] == 0)
-        for number, variant in enumerate(choices.variants):
-            if not _can_lean(variant, needed, problem.library):
-                choices.model.add(choices.variant[index, number] == 0)
+        unfit = [
+            choices.theme[index, number]
+            for number, theme in enumerate(choices.themes)
+            if not needed.keys() <= {movement.id for movement in theme.movements}
+        ]
+        unfit += [
+            choices.variant[index, number]
+            for number, variant in enumerate(choices.variants)
+            if not _can_lean(variant, needed, problem.library)
+        ]
+        for literal in unfit:
+            if problem.eased:
+                choices.penalties.append((literal, 1000 * LEANT))
+            else:
+                choices.model.add(literal == 0)
 
 
 def _can_lean(variant: Variant[Any], needed: Onward, library: Library) -> bool:
