@@ -74,6 +74,19 @@ class Parts(WithSeries):
         self.assertEqual((len(after), after[0], after[2]), (3, before[0], before[2]))
         self.assertFalse([f for f in self.board(self.series_id)["findings"] if f["rule"] == "G7"])
 
+    def test_a_week_on_which_the_next_counts(self) -> None:
+        """Planned anew, the first of two weeks teaches what the second needs: every must holds."""
+        made = self.post("/api/series", a_set_up(weeks=2)).json()
+        self.series_id = made["id"]
+        self.plan_series(self.series_id)
+        before = self.movements()
+        self.assertEqual(self.run_of(part={"kind": "week", "value": 0})["state"], "done")
+        after = self.movements()
+        self.assertNotEqual([after[n] for n in range(3)], [before[n] for n in range(3)])
+        self.assertEqual([after[n] for n in range(3, 6)], [before[n] for n in range(3, 6)])
+        board = self.board(self.series_id)
+        self.assertEqual([f["what"] for f in board["findings"] if f["mode"] == "must"], [])
+
     def test_a_part_without_days(self) -> None:
         """A week that the series has not is refused before anything runs."""
         version = self.board(self.series_id)["version"]

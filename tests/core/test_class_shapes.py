@@ -142,6 +142,15 @@ class Parts(unittest.TestCase):
         left = replace(design, blocks=design.blocks[:1])
         self.assertNotIsInstance(variant_of(left, FEW, shape=SHAPE), ShapedVariant)
 
+    def test_three_are_read_back_as_three_where_a_part_has_them(self) -> None:
+        """In rounds a part of three may be two and one on both sides; of four, three are fewer."""
+        three = work(TimedCircuit(40, 20, 2, 60), "plank", "crunch", "skip")
+        for sizes, size in (((3,), 3), ((3, 4), 3), ((4,), 4)):
+            shape = ClassShape("trial", "Core", "A trial.", (replace(CORE, sizes=sizes),))
+            variant = variant_of(a_class(three), FEW, shape=shape)
+            assert isinstance(variant, ShapedVariant)
+            self.assertEqual([own.block_slots for own in variant.fitted], [size])
+
     def test_c1_counts_named_parts_only_where_they_are_on_the_focus(self) -> None:
         """Four sets of lifts for the legs; four sets of planks count unless in a core part."""
         lifts = work(StraightSets(4, 60, 60, reps=10), "squat")

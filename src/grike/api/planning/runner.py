@@ -99,7 +99,9 @@ class Runner:
             if runs.open_run(connection, series_id) is not None:
                 raise Conflict("This series is being planned already.", fix="Wait, or stop it.")
             plan = series.get(connection, series_id).plan
-            request = plan if wish.kind is Kind.REPAIR else emptied(plan, wish.free)
+            # Classes that are planned anew stand in the request: later ones count on them.
+            whole = wish.kind is not Kind.REPAIR and wish.free is None
+            request = emptied(plan, None) if whole else plan
             asked = self._noted(connection, series_id, version, request, person_id, wish)
             asked = replace(asked, was_empty=not plan.classes)
         self._put(asked)
@@ -256,7 +258,9 @@ class Runner:
         series.version_of(connection, asked.series_id)
         library = self._state.library(connection)
         beside = asked.wish.kind is Kind.WHAT_IF
-        came = outcome(asked.request, answer, library, beside=beside, was_empty=asked.was_empty)
+        free = asked.wish.free
+        rest = asked.request if free is None else emptied(asked.request, free)
+        came = outcome(rest, answer, library, beside=beside, was_empty=asked.was_empty)
         if came.plan is not None:
             came = self._put_in(connection, asked, came)
         _note_end(connection, asked.run_id, came.state, came.result)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence, Set
+from collections.abc import Iterable, Mapping, Sequence, Set
 from dataclasses import replace
 from typing import Any
 
@@ -34,7 +34,7 @@ from grike.core.planner.variants import Variant
 from grike.core.planner.weeks import scope_beside
 from grike.core.purpose import Purpose
 from grike.core.rules import Facts, Row, broken_musts, findings
-from grike.core.series import PlannedClass
+from grike.core.series import PlannedClass, Slot
 from grike.core.sharing import usable_kit
 
 #: Weight with which a movement that is there now is avoided among plans of equal cost.
@@ -193,6 +193,21 @@ def _cell_of(
         movements = thinned(movements, Taste({}, run.seed, known=run.known), 0, now.design.focus)
     movements += tuple(m for m in able if m.id in stays)
     return Cell(now.slot, now.design.focus, variant, Theme(kit, movements))
+
+
+def as_they_stand(run: Run, slots: Iterable[Slot]) -> dict[int, Cell]:
+    """Return the cells of classes in the focus, format and kit that stand there now.
+
+    None where a slot has no class, or one whose format cannot be read back.
+    """
+    there = {planned.slot.index: planned for planned in run.problem.plan.classes}
+    nothing: frozenset[str] = frozenset()
+    try:
+        own = [there[slot.index] for slot in slots]
+        cells = [_cell_of(run, p, standing_in(run, p), nothing, stays=nothing) for p in own]
+    except (KeyError, Conflict):
+        return {}
+    return {cell.slot.index: cell for cell in cells}
 
 
 def standing_in(run: Run, now: PlannedClass) -> Variant[Any]:

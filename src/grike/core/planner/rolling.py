@@ -20,6 +20,7 @@ from grike.core.planner.laying import (
 from grike.core.planner.linear import Outcome
 from grike.core.planner.patterns import Left, Tried, pattern
 from grike.core.planner.problem import Progress
+from grike.core.planner.refill import as_they_stand
 from grike.core.planner.run import Failure, Held, Run, WeekAnswer, kept_facts
 from grike.core.planner.seeds import Branch, branched
 from grike.core.planner.selection import at_least_cost
@@ -226,7 +227,10 @@ def _week(run: Run, week: int, before: Mapping[int, Cell]) -> WeekAnswer | Failu
         if attempt < last:
             tried.alone += hopeless(run, week, cells)
             cells = pattern(run, past, tried, left)
-    return _softly(run, week, tried.cells, cells if isinstance(cells, Failure) else None)
+    # What stood there was filled once: where nothing else can be, that is tried with others.
+    stood = as_they_stand(run, [s for s in run.problem.open_slots() if s.week == week])
+    every = [{**past, **stood}, *tried.cells] if stood else tried.cells
+    return _softly(run, week, every, cells if isinstance(cells, Failure) else None)
 
 
 def _softly(

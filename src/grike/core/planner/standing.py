@@ -71,7 +71,9 @@ def _in_shape(
         if probe is None:
             return None
         sizes = [sum(probe.slots_for(library[i.movement_id]) for i in b.items) for b in own]
-        size = max(sizes) + (max(sizes) % 2 if probe.doubles else 0)
+        # A swap of a one-sided movement leaves a slot over, unless the part has odd sizes itself.
+        odd = probe.doubles and max(sizes) % 2 and max(sizes) not in part.sizes
+        size = max(sizes) + int(odd)
         fitted.append(replace(probe, block_slots=size))
     return None if at != len(blocks) else with_parts(shape, fitted, level)
 
