@@ -228,7 +228,8 @@ def _week(run: Run, week: int, before: Mapping[int, Cell]) -> WeekAnswer | Failu
             tried.alone += hopeless(run, week, cells)
             cells = pattern(run, past, tried, left)
     # What stood there was filled once: where nothing else can be, that is tried with others.
-    stood = as_they_stand(run, [s for s in run.problem.open_slots() if s.week == week])
+    part = run.problem.free is not None
+    stood = as_they_stand(run, [s for s in run.problem.open_slots() if part and s.week == week])
     every = [{**past, **stood}, *tried.cells] if stood else tried.cells
     return _softly(run, week, every, cells if isinstance(cells, Failure) else None)
 
