@@ -34,7 +34,8 @@ class WithSeries(WithApplication):
         body = {"version": self.board(self.series_id)["version"], "seed": 4, **asked}
         answer = self.post(f"/api/series/{self.series_id}/runs", body)
         self.assertEqual(answer.status_code, 202, answer.text)
-        return self.end_of(answer.json()["id"])
+        self.latest = answer.json()["id"]
+        return self.end_of(self.latest)
 
     def movements(self) -> dict[int, list[str]]:
         return {c["slot"]: c["movements"] for c in self.board(self.series_id)["classes"]}
@@ -82,6 +83,8 @@ class Parts(WithSeries):
         before = self.movements()
         self.assertEqual(self.run_of(part={"kind": "week", "value": 0})["state"], "done")
         after = self.movements()
+        run = self.client.get(f"/api/runs/{self.latest}").json()
+        self.assertEqual((run["label"], run["weeks"]), ("Plan week 1 anew", [0]))
         self.assertNotEqual([after[n] for n in range(3)], [before[n] for n in range(3)])
         self.assertEqual([after[n] for n in range(3, 6)], [before[n] for n in range(3, 6)])
         board = self.board(self.series_id)

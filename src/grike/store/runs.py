@@ -136,6 +136,13 @@ def get(connection: Connection, run_id: int) -> Run:
     return _run(row)
 
 
+def planned_slots(connection: Connection, run_id: int) -> frozenset[int] | None:
+    """Return the slots that a run was to plan; None where that is all of its series."""
+    row = connection.row("SELECT settings FROM planning_run WHERE id = %s", (run_id,))
+    free = json.loads(row["settings"]).get("free") if row and row["settings"] else None
+    return None if free is None else frozenset(free)
+
+
 def _run(row: Mapping[str, Any]) -> Run:
     result = json.loads(row["result"]) if row["result"] else None
     values = {key: row[key] for key in ("id", "series_id", "state", "seed", "created_by")}

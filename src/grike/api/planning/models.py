@@ -21,12 +21,14 @@ class RunRequest(Write):
 
 
 class RunModel(Model):
-    """A planning run."""
+    """A planning run. ``label``: what it plans; ``weeks`` (from 0): those of which it plans any."""
 
     id: int
     series: int
     state: str
     result: Document | None
+    label: str
+    weeks: list[int]
 
 
 class PartModel(Model):

@@ -58,10 +58,19 @@ def get_run(run_id: int, _: SignedIn, state: StateOf) -> RunModel:
     """Return a run and how it ended."""
     with state.database.transaction() as connection:
         run = runs.get(connection, run_id)
+        free = runs.planned_slots(connection, run_id)
+        shape = series.get(connection, run.series_id).plan.shape
     result = None
     if run.result is not None:
         result = {key: value for key, value in run.result.items() if key != "plan"}
-    return RunModel(id=run.id, series=run.series_id, state=run.state, result=result)
+    return RunModel(
+        id=run.id,
+        series=run.series_id,
+        state=run.state,
+        result=result,
+        label=run.label,
+        weeks=sorted({s.week for s in shape.slots() if free is None or s.index in free}),
+    )
 
 
 @router.post("/runs/{run_id}/stop", status_code=202)

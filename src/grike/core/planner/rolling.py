@@ -73,8 +73,8 @@ class _Filling:
         """Fill all weeks; return why not."""
         while self.number < len(self.weeks):
             week = self.weeks[self.number]
-            self._report(f"Week {week + 1}{self.run.again}{self.told.get(week, '')}")
             if week in self.open_weeks:
+                self._report(f"Week {week + 1}{self.run.again}{self.told.get(week, '')}")
                 answer = _week(self.run, week, self.cells)
                 if isinstance(answer, Failure) and self.before is not None:
                     self._put_back(self.before)

@@ -7,15 +7,24 @@ interface Props {
   filled: FilledClass[];
   total: number;
   done: number;
+  /** The weeks of which anything is planned; the others stay as they are. */
+  planned: number[];
 }
 
 /** The weeks of a series as they are filled, a row each, so that one can read along. */
-export function FilledWeeks({ filled, total, done }: Props) {
+export function FilledWeeks({ filled, total, done, planned }: Props) {
+  const stays = (week: number) => planned.length > 0 && !planned.includes(week);
   return (
     <Box mb="4">
       {Array.from({ length: Math.max(1, total) }, (_, week) => (
         <Flex key={week} gap="2" py="1.5" borderTop="1px solid" borderColor="line" minH="12" align="stretch">
-          <Text w="16" flexShrink="0" fontFamily="heading" fontWeight="700" color={week < done ? 'fernInk' : 'soft'}>
+          <Text
+            w="16"
+            flexShrink="0"
+            fontFamily="heading"
+            fontWeight="700"
+            color={week < done && !stays(week) ? 'fernInk' : 'soft'}
+          >
             {total ? `Week ${week + 1}` : ''}
           </Text>
           {filled
@@ -40,7 +49,8 @@ export function FilledWeeks({ filled, total, done }: Props) {
                 </Text>
               </Box>
             ))}
-          {week === done && total > 0 && <Text color="soft">is being filled</Text>}
+          {total > 0 && stays(week) && <Text color="soft">stays as it is</Text>}
+          {total > 0 && week === done && !stays(week) && <Text color="soft">is being filled</Text>}
         </Flex>
       ))}
     </Box>

@@ -1,5 +1,5 @@
 import { Box, Button, Flex, Heading, Text } from '@chakra-ui/react';
-import { useMutation } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { Link as RouterLink, useNavigate, useParams } from 'react-router';
 
@@ -32,18 +32,23 @@ export function PlanningPage() {
 
 function UnderWay({ news, run }: { news: RunNews; run: number }) {
   const director = useIsDirector();
+  const { data: asked } = useQuery({
+    queryKey: ['run', run],
+    queryFn: () => data(http.GET('/api/runs/{run_id}', { params: { path: { run_id: run } } })),
+  });
   const stop = useMutation({
     mutationFn: () => data(http.POST('/api/runs/{run_id}/stop', { params: { path: { run_id: run } } })),
   });
   return (
     <>
       <Heading as="h1" size="2xl">
-        Planning
+        {asked?.label || 'Planning'}
       </Heading>
       <Text role="status" color="soft" mb="4">
-        {stop.isSuccess ? 'Stopping. The weeks that are filled are kept.' : `${news.stage}.`} {standing(news)}
+        {stop.isSuccess ? 'Stopping. The weeks that are filled are kept.' : `${news.stage}.`}{' '}
+        {standing(news, asked?.weeks)}
       </Text>
-      <FilledWeeks filled={news.filled} total={news.total} done={news.done} />
+      <FilledWeeks filled={news.filled} total={news.total} done={news.done} planned={asked?.weeks ?? []} />
       {!news.connected && (
         <Text color="lichenInk">The connection is gone for the moment. Planning goes on; this page will catch up.</Text>
       )}
@@ -57,9 +62,11 @@ function UnderWay({ news, run }: { news: RunNews; run: number }) {
   );
 }
 
-function standing(news: RunNews): string {
-  if (news.cost === null || !news.done) return '';
-  const weeks = `${news.done} of ${news.total} weeks filled`;
+function standing(news: RunNews, planned?: number[]): string {
+  if (news.cost === null || !news.done || !planned) return '';
+  const done = planned.filter((week) => week < news.done).length;
+  if (!done) return '';
+  const weeks = `${done} of ${planned.length} ${planned.length === 1 ? 'week' : 'weeks'} filled`;
   if (news.cost === 0) return `${weeks}, every rule kept so far.`;
   const bound = news.bound
     ? ` At least ${news.bound} cannot be avoided: no movement for it is allowed here.`

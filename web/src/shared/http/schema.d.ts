@@ -5735,11 +5735,13 @@ export interface components {
         };
         /**
          * RunModel
-         * @description A planning run.
+         * @description A planning run. ``label``: what it plans; ``weeks`` (from 0): those of which it plans any.
          */
         RunModel: {
             /** Id */
             id: number;
+            /** Label */
+            label: string;
             /** Result */
             result: {
                 [key: string]: components["schemas"]["JsonValue"];
@@ -5748,6 +5750,8 @@ export interface components {
             series: number;
             /** State */
             state: string;
+            /** Weeks */
+            weeks: number[];
         };
         /**
          * RunRequest
