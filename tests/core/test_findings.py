@@ -52,11 +52,15 @@ class Words(unittest.TestCase):
         self.assertGreater(len(seen), 25)
 
     def test_muscles_and_kit_are_called_by_their_names(self) -> None:
-        """Nobody is shown an identifier such as deep-core or dumbbell-light."""
+        """Nobody is shown an identifier such as deep-core; a movement may be called so."""
         raw = re.compile(r"\b(deep-core|side-glutes|mid-back|dumbbell-light|mini-band|low-back)\b")
+        called = [movement.name for movement in LIBRARY if raw.search(movement.name)]
         for _, found in broken_series():
             for finding in found:
-                self.assertIsNone(raw.search(finding.what), finding.what)
+                told = finding.what
+                for name in called:
+                    told = told.replace(name, "")
+                self.assertIsNone(raw.search(told), finding.what)
 
 
 class Places(unittest.TestCase):
