@@ -65,6 +65,18 @@ class Done(unittest.TestCase):
         nowhere = fourth._replace(place=9)
         self.assertEqual(done_bouts(every, [nowhere], LIBRARY), every)
 
+    def test_a_round_more_of_what_was_done_instead(self) -> None:
+        """A wall sit in place of the last squats, and one round more: that was of wall sits too."""
+        every = bouts()
+        third = next(b for b in every if b.movement.id == "squat" and b.round == 3)
+        swapped = left_out(third, instead="wall-sit")
+        fourth = swapped._replace(movement_id="wall-sit", instead="", round=4, extra=third.seconds)
+        done = done_bouts(every, [swapped, fourth], LIBRARY)
+        own = {b.round: b.movement.id for b in done if b[:2] == third[:2]}
+        self.assertEqual(own, {1: "squat", 2: "squat", 3: "wall-sit", 4: "wall-sit"})
+        gone = fourth._replace(movement_id="no-such-movement")
+        self.assertEqual(done_bouts(every, [gone], LIBRARY)[-1].movement.id, "squat")
+
     def test_what_was_done_and_what_was_not_are_the_whole(self) -> None:
         """Whatever was left out: its volume and that of the rest come to the plan's."""
         every, rng = bouts(), random.Random(5)

@@ -91,6 +91,10 @@ class OnTheFloor(unittest.TestCase):
         """Return classes in which something happened, all of them one act at a time."""
         rng = random.Random(seed)
         runs = called([Call(RUN, "begin", (self.cues, 0)) for _ in range(CLASSES)])
+        # Every other one has come to where reps are counted: few acts get there from the welcome.
+        counted = next((n for n, cue in enumerate(self.cues) if cue["reps"]), 0)
+        began = {"index": counted, "cueBegan": 1000 * self.cues[counted]["start"]}
+        runs = [run | began if number % 2 else run for number, run in enumerate(runs)]
         for _ in range(ACTS):
             runs = called([self.an_act(rng, run) for run in runs])
         return list(runs)

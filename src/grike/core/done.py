@@ -94,7 +94,9 @@ def done_bouts(
     like = {(bout.block, bout.place): bout for bout in bouts}
     for own in otherwise:
         if own.extra and own[:2] in like:
-            out.append(_changed(_added(own, like[own[:2]]), 1, 1, told=[own], library=library))
+            # Where another movement is done by then, that is what comes once more.
+            done = own._replace(instead=own.instead or own.movement_id)
+            out.append(_changed(_added(own, like[own[:2]]), 1, 1, told=[done], library=library))
     return out
 
 

@@ -1,5 +1,5 @@
 import { boutAhead, type Cue, type Run } from './run';
-import { noted } from './otherwise';
+import { leftOut, noted, sameBout } from './otherwise';
 
 /** The work of the last round of a bout's movement, with all that is done in turn with it, as places among cues. */
 function lastRound(run: Run, bout: Cue): number[] {
@@ -21,6 +21,17 @@ function sideAgain(run: Run, cue: Cue): Cue['side'] {
   const both = alike.some((one) => one.round === cue.round && one.side !== cue.side);
   const before = alike.find((one) => one.round === (cue.round ?? 0) - 1);
   return both || !before ? cue.side : before.side;
+}
+
+/** Note a bout that was added; one that was planned and left out before is done as planned after all. */
+function added(run: Run, cue: Cue): Run['otherwise'] {
+  const before = run.otherwise.find((one) => sameBout(one, cue));
+  if (before && leftOut(before)) {
+    const { movement } = cue;
+    if (movement && movement !== before.movement) return noted(run, [cue], { instead: movement });
+    return run.otherwise.filter((one) => one !== before);
+  }
+  return noted(run, [cue], { extra: cue.end - cue.start });
 }
 
 /** One more round of what runs or comes next, after the last one that is still to come of it. */
@@ -45,9 +56,6 @@ export function onceMore(run: Run): Run {
   return {
     ...run,
     cues: cues.map((cue) => (cue.block === bout.block ? { ...cue, rounds: Math.max(cue.rounds, round) } : cue)),
-    otherwise: bouts.reduce(
-      (told, cue) => noted({ ...run, otherwise: told }, [cue], { extra: cue.end - cue.start }),
-      run.otherwise,
-    ),
+    otherwise: bouts.reduce((told, cue) => added({ ...run, otherwise: told }, cue), run.otherwise),
   };
 }
