@@ -69,7 +69,8 @@ def get_run(run_id: int, _: SignedIn, state: StateOf) -> RunModel:
         state=run.state,
         result=result,
         label=run.label,
-        weeks=sorted({s.week for s in shape.slots() if free is None or s.index in free}),
+        # A what-if may have other weeks than its series: of all there is nothing to be told.
+        weeks=sorted({s.week for s in shape.slots() if free is not None and s.index in free}),
     )
 
 

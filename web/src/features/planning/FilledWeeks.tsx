@@ -7,7 +7,7 @@ interface Props {
   filled: FilledClass[];
   total: number;
   done: number;
-  /** The weeks of which anything is planned; the others stay as they are. */
+  /** The weeks of which anything is planned, none where that is all; the others stay as they are. */
   planned: number[];
 }
 

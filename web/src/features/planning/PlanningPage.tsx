@@ -46,7 +46,7 @@ function UnderWay({ news, run }: { news: RunNews; run: number }) {
       </Heading>
       <Text role="status" color="soft" mb="4">
         {stop.isSuccess ? 'Stopping. The weeks that are filled are kept.' : `${news.stage}.`}{' '}
-        {standing(news, asked?.weeks)}
+        {standing(news, asked?.weeks ?? [])}
       </Text>
       <FilledWeeks filled={news.filled} total={news.total} done={news.done} planned={asked?.weeks ?? []} />
       {!news.connected && (
@@ -62,11 +62,12 @@ function UnderWay({ news, run }: { news: RunNews; run: number }) {
   );
 }
 
-function standing(news: RunNews, planned?: number[]): string {
-  if (news.cost === null || !news.done || !planned) return '';
-  const done = planned.filter((week) => week < news.done).length;
-  if (!done) return '';
-  const weeks = `${done} of ${planned.length} ${planned.length === 1 ? 'week' : 'weeks'} filled`;
+/** How far a run is; ``part``: the weeks of which anything is planned, none where that is all of them. */
+function standing(news: RunNews, part: number[]): string {
+  const done = part.length ? part.filter((week) => week < news.done).length : news.done;
+  if (news.cost === null || !done) return '';
+  const of = part.length || news.total;
+  const weeks = `${done} of ${of} ${of === 1 ? 'week' : 'weeks'} filled`;
   if (news.cost === 0) return `${weeks}, every rule kept so far.`;
   const bound = news.bound
     ? ` At least ${news.bound} cannot be avoided: no movement for it is allowed here.`
