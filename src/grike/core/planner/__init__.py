@@ -20,6 +20,7 @@ from grike.core.planner.giving_way import (
 )
 from grike.core.planner.improve import Judged, as_asked, improved, judge, musts_mended
 from grike.core.planner.notes import harder_weeks, left_shapes, notes
+from grike.core.planner.polish import polished
 from grike.core.planner.pool import pool_report
 from grike.core.planner.problem import NeverStop, Problem, Progress, Settings, Stop
 from grike.core.planner.result import PlanResult, Status, status_of
@@ -70,7 +71,7 @@ def plan(
             return nearest
         run = again
     run, filled = _another_way(run)
-    best = _without_shapes(run, improved(run, filled, seed), seed)
+    best = polished(run, _without_shapes(run, improved(run, filled, seed), seed))
     broken = broken_musts(best.found)
     yields = gave_way(broken) if all(BY_ID[f.rule].yields for f in broken) else ()
     pool = run.pool
@@ -164,7 +165,7 @@ def _nearest_result(
     run: Run, easing: Easing, judged: Judged, failure: Failure, *, seed: int
 ) -> PlanResult:
     """Return the result for a plan that was asked less."""
-    problem = run.problem
+    problem, judged = run.problem, polished(run, judged)
     broken = broken_musts(judged.found)
     stopped = run.stopped or run.stop.requested()
     # Which rules collide is worked out where more gave way than what a class is made of.

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from dataclasses import replace
-from itertools import combinations
+from itertools import combinations, pairwise
 from typing import Any, TypeAlias
 
 from grike.core.design import Block, ClassDesign
 from grike.core.focus import FOCUS_NAMES
 from grike.core.item import Item
+from grike.core.judging.class_facts import ClassFacts
 from grike.core.kit import Kit
 from grike.core.last_round import with_last_round
 from grike.core.movement import Movement
@@ -34,15 +35,19 @@ from grike.core.rules.p6_purpose import P6
 from grike.core.rules.p12_formats import long_seconds
 from grike.core.rules.p15_kit import P15
 from grike.core.rules.p17_shoulders_back import P17
+from grike.core.rules.p20_arc import P20, ups_and_downs
 from grike.core.rules.p21_changes import asks_for_a_change
 from grike.core.series import PlannedClass, Slot
 from grike.core.sheet import Mode
 
 Groups: TypeAlias = list[list[Movement]]
+#: Musts broken, cost, and what decides between orders that are alike in these.
+Trouble: TypeAlias = tuple[int, int, int]
 ORDER_TIME = 0.2
 NO_ITEMS: Mapping[str, Item] = {}
+NONE: Trouble = (0, 0, 0)
 #: The rules that the order within a class decides.
-ORDER_RULES = (C5, C6, C7, C8, C13, C14, P3, P5, P6, P17)
+ORDER_RULES = (C5, C6, C7, C8, C13, C14, P3, P5, P6, P17, P20)
 
 
 def work_design(problem: Problem, cell: Cell, work: Iterable[Block]) -> ClassDesign:
@@ -75,8 +80,8 @@ def _laid_out(problem: Problem, cell: Cell, blocks: Iterable[Block]) -> frozense
     return cell.theme.kit & used if used else cell.theme.kit
 
 
-def _order_trouble(problem: Problem, planned: PlannedClass) -> tuple[int, int]:
-    """Return (musts broken, cost) of the rules that the order within a class decides."""
+def _order_trouble(problem: Problem, planned: PlannedClass) -> Trouble:
+    """Return (musts broken, cost, unrest) of the rules that the order within a class decides."""
     alone = replace(problem.plan, classes=(planned,))
     facts = Facts(alone, problem.library)
     found = [
@@ -85,7 +90,25 @@ def _order_trouble(problem: Problem, planned: PlannedClass) -> tuple[int, int]:
         if facts.sheet[rule.id].mode is not Mode.OFF
         for finding in rule.check(facts, facts.sheet[rule.id])
     ]
-    return len(broken_musts(found)), sum(finding.cost for finding in found)
+    cost = sum(finding.cost for finding in found)
+    return len(broken_musts(found)), cost, unrest(facts.classes[0])
+
+
+def unrest(member: ClassFacts) -> int:
+    """Return what decides between orders that keep the rules alike.
+
+    How often people get up or down over all rounds, from their feet on, how often one kind follows
+    its like, and how many blocks begin on the floor and get up again.
+    """
+    down = not member.work_bouts[0].movement.upright
+    alike = (
+        a.movements[-1].pattern is b.movements[0].pattern for a, b in pairwise(member.stations)
+    )
+    blocks: dict[int, list[bool]] = {}
+    for number, _, movement in member.work_movements:
+        blocks.setdefault(number, []).append(movement.upright)
+    down_first = (not up[0] and any(up) for up in blocks.values())
+    return down + ups_and_downs(member.work_bouts) + sum(alike) + sum(down_first)
 
 
 def assembled(
@@ -124,7 +147,7 @@ def _in_order(
 ) -> Groups:
     """Return the movements by block in the order that troubles the rules least.
 
-    Of orders that do so alike, one in which pairs have a reason comes first.
+    Of orders that do so alike, the one with the least unrest comes first.
 
     ``most``: so many exchanges are tried where trouble is left. Orders are judged by drafts of
     their blocks, without the last touch that a time cap needs: that takes a third of the time.
@@ -137,19 +160,19 @@ def _in_order(
             drafts[name] = cell.variant.draft_for(group, items)
         return drafts[name]
 
-    def trouble(groups: Groups) -> tuple[int, int]:
+    def trouble(groups: Groups) -> Trouble:
         design = work_design(problem, cell, map(draft, groups))
         return _order_trouble(problem, PlannedClass(cell.slot, design))
 
     level = problem.plan.shape.level
     ranks = {movement.id: rank(movement, cell.focus, level) for movement in movements}
-    tries: list[tuple[tuple[int, int], Groups]] = []
+    tries: list[tuple[Trouble, Groups]] = []
     for groups in _orders(cell.variant, movements, limits, ranks):
         tries.append((trouble(groups), groups))
-        if tries[-1][0] == (0, 0):
+        if tries[-1][0] == NONE:
             break
     worst, best = min(tries, key=lambda entry: entry[0])
-    if worst != (0, 0) and most:
+    if worst[:2] != NONE[:2] and most:
         worst, best = _exchanged(cell.variant, best, worst, trouble, most=most)
     return best
 
@@ -157,8 +180,21 @@ def _in_order(
 def _orders(
     variant: Variant[Any], movements: Sequence[Movement], limits: Limits, ranks: Ranks
 ) -> Iterator[Groups]:
-    """Yield orders by block: with pairs made for a reason, as the changes ask, with loads apart."""
-    plain = variant.in_blocks(ordered(movements, limits, ranks=ranks))
+    """Yield orders by block, each with pairs made for a reason and without.
+
+    As the changes ask, with what is done on the feet first, with lifts first, with loads apart.
+    """
+    plain = ordered(movements, limits, ranks=ranks)
+    on_feet = sorted(plain, key=lambda movement: not movement.upright)
+    yield from _with_pairs(variant, plain)
+    yield from _with_pairs(variant, on_feet)
+    yield from _with_pairs(variant, sorted(on_feet, key=lambda movement: ranks[movement.id]))
+    yield variant.in_blocks(ordered(movements, limits, spread=True, ranks=ranks))
+
+
+def _with_pairs(variant: Variant[Any], order: Sequence[Movement]) -> Iterator[Groups]:
+    """Yield the blocks of an order with pairs made for a reason, then as they are."""
+    plain = variant.in_blocks(order)
     paired = [
         in_pairs(group) if variant.draft_for(group, NO_ITEMS).format.in_pairs else group
         for group in plain
@@ -166,17 +202,16 @@ def _orders(
     if paired != plain:
         yield paired
     yield plain
-    yield variant.in_blocks(ordered(movements, limits, spread=True, ranks=ranks))
 
 
 def _exchanged(
     variant: Variant[Any],
     groups: Groups,
-    worst: tuple[int, int],
-    trouble: Callable[[Groups], tuple[int, int]],
+    worst: Trouble,
+    trouble: Callable[[Groups], Trouble],
     *,
     most: int,
-) -> tuple[tuple[int, int], Groups]:
+) -> tuple[Trouble, Groups]:
     """Return the trouble and the groups after exchanges of two movements that each made it less.
 
     Only movements that play the same part and take as many slots change places.
@@ -185,7 +220,7 @@ def _exchanged(
     tries = 0
     places = [(b, n) for b, group in enumerate(groups) for n, _ in enumerate(group)]
     better = True
-    while better and worst != (0, 0):
+    while better and worst[:2] != NONE[:2]:
         better = False
         for (b, n), (c, k) in combinations(places, 2):
             one, other = groups[b][n], groups[c][k]
@@ -198,7 +233,7 @@ def _exchanged(
             tries += 1
             if found < worst:
                 worst, groups, better = found, tried, True
-            if worst == (0, 0) or tries >= most:
+            if worst[:2] == NONE[:2] or tries >= most:
                 return worst, groups
     return worst, groups
 

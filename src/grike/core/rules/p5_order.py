@@ -50,7 +50,7 @@ def _late(member: ClassFacts, number: int, level: int) -> list[tuple[int, Moveme
     own = [m for at, _, m in member.work_movements if at == number]
     if block.format.kind in _OWN_ORDER or len(own) != len(block.items):
         return []
-    size = _together(block.format)
+    size = together(block.format)
     ranks = [rank(movement, member.design.focus, level) for movement in own]
     out: list[tuple[int, Movement, Movement]] = []
     for place, movement in enumerate(own):
@@ -65,7 +65,8 @@ def _late(member: ClassFacts, number: int, level: int) -> list[tuple[int, Moveme
     return out
 
 
-def _together(fmt: Format) -> int:
+def together(fmt: Format) -> int:
+    """Return how many movements in a row belong together in a format, as those of a pair do."""
     group: int = getattr(fmt, "group", _TOGETHER.get(fmt.kind, 1))
     return group
 

@@ -1,0 +1,182 @@
+"""Last touches, once a plan stands: what no rule asks for and whoever teaches would change at once.
+
+An easy form of what the group is past gives way to a harder one, and in a class people get up and
+down less. A touch stays where the plan keeps every must that it kept and costs no more.
+"""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Iterator
+from dataclasses import replace
+from itertools import combinations
+
+from grike.core.design import Block, ClassDesign
+from grike.core.editing import handling_for, item_at, stands, with_block, with_item, work_blocks
+from grike.core.item import Handling, Item
+from grike.core.judging.class_facts import ClassFacts
+from grike.core.judging.pool import pool
+from grike.core.movement import Movement
+from grike.core.pattern import Pattern
+from grike.core.planner.assembly import reframed, unrest
+from grike.core.planner.improve import Judged, judge
+from grike.core.planner.run import Run
+from grike.core.purpose import Purpose
+from grike.core.rules import broken_musts
+from grike.core.rules.p5_order import together
+from grike.core.series import PlannedClass
+
+#: Of so many movements that could stand for an easy form each is tried.
+HARDER_TRIES = 3
+#: The level that is for beginners: a group of another one is past its forms without a load.
+FOR_BEGINNERS = 1
+
+
+def polished(run: Run, best: Judged) -> Judged:
+    """Return a plan with the last touches that it takes, class by class."""
+    for slot in run.problem.open_slots():
+        if run.stop.requested():
+            break
+        best = _with_harder_forms(run, best, slot.index)
+        best = _with_less_unrest(run, best, slot.index)
+    return best
+
+
+def _with_harder_forms(run: Run, best: Judged, slot: int) -> Judged:
+    for block, place, easy in _member(best, slot).work_movements:
+        if not is_past(easy, run.problem.plan.shape.level):
+            continue
+        for movement in harder_forms(run, best, slot, easy)[:HARDER_TRIES]:
+            design = in_its_place(_member(best, slot).design, block, place, movement)
+            tried = design and _tried(run, best, slot, design)
+            if tried and unrest(_member(tried, slot)) <= unrest(_member(best, slot)):
+                best = tried
+                break
+    return best
+
+
+def _with_less_unrest(run: Run, best: Judged, slot: int) -> Judged:
+    """Return the plan with movements of a class exchanged for as long as that makes it calmer."""
+    calmer: Judged | None = best
+    while calmer is not None:
+        best = calmer
+        tries = (_tried(run, best, slot, design) for design in _calmer(run, _member(best, slot)))
+        calmer = next((tried for tried in tries if tried is not None), None)
+    return best
+
+
+def is_past(movement: Movement, level: int) -> bool:
+    """Return whether a group of a level is past a movement: a form for beginners without a load.
+
+    What is for the pulse is as hard as it is fast.
+    """
+    if movement.level > FOR_BEGINNERS or level <= FOR_BEGINNERS:
+        return False
+    loaded = movement.loadable or movement.fetched_kit
+    return not loaded and movement.pattern is not Pattern.LOCOMOTION
+
+
+def harder_forms(run: Run, best: Judged, slot: int, easy: Movement) -> list[Movement]:
+    """Return what could stand for an easy form and is no form for beginners, the likest first.
+
+    It works the same first in the same pattern, with what is laid out.
+    """
+    member = _member(best, slot)
+    shape = run.problem.plan.shape.on(member.slot)
+    present = set(member.design.movement_ids())
+    uses = Counter(i for own in best.facts.classes for i in own.design.movement_ids())
+    own = easy.harder.movement_id if easy.harder else None
+    fitting = [
+        movement
+        for movement in pool(shape, run.problem.library)
+        if movement.level > FOR_BEGINNERS
+        and movement.id not in present
+        and movement.fetched_kit <= member.design.kit
+        and _alike(movement, easy)
+    ]
+    return sorted(fitting, key=lambda m: (m.id != own, uses[m.id], m.id))
+
+
+def _alike(one: Movement, other: Movement) -> bool:
+    mine, theirs = ((m.pattern, m.targets[0], m.one_sided, m.pace) for m in (one, other))
+    return mine == theirs
+
+
+def in_its_place(
+    design: ClassDesign, block: int, place: int, movement: Movement
+) -> ClassDesign | None:
+    """Return a class with another movement at a place, in the dose that stands there.
+
+    None where the block is locked, the place has something of its own (what is carried on, another
+    option), or the dose is not one of the movement.
+    """
+    item = item_at(design, block, place)
+    low, high = movement.dose.reps
+    plain = replace(item, seconds=None, reps=None, passes=(), handling=Handling.TWO_BOUTS)
+    own = plain != Item(item.movement_id) or any(entry.movement for entry in item.passes)
+    if design.blocks[block].locked or own or not (item.reps is None or low <= item.reps <= high):
+        return None
+    handling = handling_for(design, block, movement)
+    return with_item(
+        design, block, place, replace(item, movement_id=movement.id, handling=handling)
+    )
+
+
+def _calmer(run: Run, member: ClassFacts) -> Iterator[ClassDesign]:
+    """Yield a class with a block in another order that has less unrest then."""
+    now = unrest(member)
+    for number in work_blocks(member.design):
+        block = member.design.blocks[number]
+        if block.locked or not now:
+            continue
+        for items in _orders(run, block):
+            design = with_block(member.design, number, replace(block, items=items))
+            if not stands(design, run.problem.library):
+                continue
+            planned = replace(member.planned, design=design)
+            again = ClassFacts(planned, run.problem.library, member.known, member.pace)
+            if unrest(again) < now:
+                yield design
+
+
+def _orders(run: Run, block: Block) -> Iterator[tuple[Item, ...]]:
+    """Yield the items of a block with what begins on the feet first, and with two exchanged.
+
+    What belongs together, as a pair does, comes first together.
+    """
+    size, count = together(block.format), len(block.items)
+    groups = [block.items[at : at + size] for at in range(0, count, size)]
+    groups.sort(key=lambda group: not run.problem.library[group[0].movement_id].upright)
+    yield tuple(item for group in groups for item in group)
+    for one, other in combinations(range(count), 2):
+        items = list(block.items)
+        items[one], items[other] = items[other], items[one]
+        yield tuple(items)
+
+
+def _member(judged: Judged, slot: int) -> ClassFacts:
+    return next(own for own in judged.facts.classes if own.slot.index == slot)
+
+
+def _tried(run: Run, best: Judged, slot: int, design: ClassDesign) -> Judged | None:
+    """Return the plan with a class otherwise; None where it breaks more musts or costs more.
+
+    Where the work begins with something else, its warm-up may have to lead there.
+    """
+    member = _member(best, slot)
+    planned = replace(member.planned, design=design)
+    tried = _no_worse(run, best, planned)
+    if tried is None and _first_of_work(design) != _first_of_work(member.design):
+        framed = reframed(run.problem, run.settings, planned, member.known, seed=run.seed)
+        tried = _no_worse(run, best, framed)
+    return tried
+
+
+def _no_worse(run: Run, best: Judged, planned: PlannedClass) -> Judged | None:
+    tried = judge(run.problem, run.settings, best.plan.with_class(planned), best.facts)
+    worse = len(broken_musts(tried.found)) > len(broken_musts(best.found))
+    return None if worse or tried.cost > best.cost else tried
+
+
+def _first_of_work(design: ClassDesign) -> str:
+    return next(item.movement_id for _, _, item in design.items(Purpose.WORK))

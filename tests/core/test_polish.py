@@ -1,0 +1,164 @@
+"""Last touches: harder forms, less getting up and down, and nothing worse by it."""
+
+from __future__ import annotations
+
+import unittest
+from dataclasses import replace
+from functools import lru_cache
+from unittest.mock import patch
+
+from grike.core import planner
+from grike.core.item import Item, Level
+from grike.core.kit import Kit
+from grike.core.pattern import Pattern
+from grike.core.planner import NeverStop, Problem, plan
+from grike.core.planner.assembly import unrest
+from grike.core.planner.improve import Judged, judge
+from grike.core.planner.polish import harder_forms, in_its_place, is_past, polished
+from grike.core.planner.pool import pool_report
+from grike.core.planner.run import Run
+from grike.core.purpose import Purpose
+from grike.core.rules import Facts, broken_musts
+from grike.core.series import SeriesPlan
+from grike.exchange.presets import presets
+from grike.exchange.shapes import shipped_shapes
+from tests.builders import FULL, QUICK, a_class, a_movement, a_plan, circuit, work
+from tests.core.test_planner import LIBRARY, made
+
+
+@lru_cache
+def untouched() -> SeriesPlan:
+    """Return a series at level 3 with shapes as it was before the last touches."""
+    sheet = next(own for own in presets() if own.id == "blend").sheet()
+    asked = a_plan(weeks=2, room=FULL, weekdays=(0, 2, 4), level=3, class_shapes=shipped_shapes())
+    with patch.object(planner, "polished", lambda _, best: best):
+        return made(plan(Problem(replace(asked, sheet=sheet), LIBRARY), None, 1, QUICK))
+
+
+class Asked(NeverStop):
+    def requested(self) -> bool:
+        return True
+
+
+def a_run(own: SeriesPlan, *free: int, stop: NeverStop | None = None) -> tuple[Run, Judged]:
+    slots = frozenset(free or (member.slot.index for member in own.classes))
+    problem = Problem(own, LIBRARY, free=slots)
+    run = Run(problem, QUICK, stop or NeverStop(), 1, pool_report(problem))
+    return run, judge(problem, QUICK, own, None)
+
+
+def past(judged: Judged) -> int:
+    """Return how many movements of a plan the group is past."""
+    level = judged.plan.shape.level
+    return sum(is_past(m, level) for own in judged.facts.classes for _, _, m in own.work_movements)
+
+
+def restless(judged: Judged) -> list[int]:
+    return [unrest(member) for member in judged.facts.classes]
+
+
+class Touches(unittest.TestCase):
+    def test_nothing_is_worse(self) -> None:
+        """No must more is broken, no cost rises, no class is more restless, none is longer."""
+        run, before = a_run(untouched())
+        after = polished(run, before)
+        self.assertLessEqual(after.cost, before.cost)
+        self.assertLessEqual(len(broken_musts(after.found)), len(broken_musts(before.found)))
+        self.assertLess(past(after), past(before))
+        pairs = zip(restless(after), restless(before), strict=True)
+        self.assertTrue(all(now <= then for now, then in pairs))
+        self.assertLess(sum(restless(after)), sum(restless(before)))
+        anew = judge(run.problem, QUICK, after.plan, None)
+        self.assertEqual((anew.cost, anew.found), (after.cost, after.found))
+
+    def test_only_what_is_planned_is_touched(self) -> None:
+        """Classes that stay are as they were, and so are all where the planner is stopped."""
+        own = untouched()
+        for free in range(len(own.classes)):
+            after = polished(*a_run(own, free)).plan
+            for planned, was in zip(after.classes, own.classes, strict=True):
+                if planned.slot.index != free:
+                    self.assertEqual(planned, was)
+        self.assertEqual(polished(*a_run(own, stop=Asked())).plan, own)
+
+    def test_a_locked_block_stays(self) -> None:
+        """Whatever could be done there."""
+        own = untouched()
+        for planned in own.classes:
+            blocks = tuple(replace(block, locked=True) for block in planned.design.blocks)
+            own = own.with_class(replace(planned, design=replace(planned.design, blocks=blocks)))
+        self.assertEqual(polished(*a_run(own)).plan, own)
+
+    def test_the_planner_does_it(self) -> None:
+        """What the planner gives takes no further touch."""
+        sheet = untouched().sheet
+        asked = a_plan(weeks=2, room=FULL, weekdays=(0,), level=3, class_shapes=shipped_shapes())
+        own = made(plan(Problem(replace(asked, sheet=sheet), LIBRARY), None, 1, QUICK))
+        self.assertEqual(polished(*a_run(own)).plan, own)
+
+
+class Forms(unittest.TestCase):
+    def test_what_a_group_is_past(self) -> None:
+        """A beginners' form without a load; not for beginners, not what is for the pulse."""
+        easy = a_movement("easy", level=1, pattern=Pattern.ANTI_EXTENSION)
+        self.assertEqual([is_past(easy, level) for level in (1, 2, 3)], [False, True, True])
+        loads = a_movement("loads", level=1, loadable=(Kit.DUMBBELL_LIGHT,))
+        holds = a_movement("holds", level=1, kit=(Kit.KETTLEBELL,))
+        pulse = a_movement("pulse", level=1, pattern=Pattern.LOCOMOTION)
+        hard = a_movement("hard", level=2)
+        self.assertFalse(any(is_past(m, 3) for m in (loads, holds, pulse, hard)))
+
+    def test_what_could_stand_for_one(self) -> None:
+        """Its own harder option first; all for the same muscle, in the same pattern and way."""
+        run, judged = a_run(untouched())
+        level, seen = judged.plan.shape.level, 0
+        for member in judged.facts.classes:
+            for _, _, easy in member.work_movements:
+                found = harder_forms(run, judged, member.slot.index, easy)
+                if not is_past(easy, level) or not found:
+                    continue
+                seen += 1
+                own = easy.harder.movement_id if easy.harder else ""
+                self.assertIn(own, [found[0].id] if own in {m.id for m in found} else [own])
+                for movement in found:
+                    self.assertEqual(movement.targets[0], easy.targets[0])
+                    self.assertEqual(movement.pattern, easy.pattern)
+                    self.assertTrue(1 < movement.level <= level)
+                    self.assertLessEqual(movement.fetched_kit, member.design.kit)
+        self.assertGreater(seen, 0)
+
+    def test_the_dose_stays_or_it_is_left(self) -> None:
+        """Reps are of the movement that comes, or it does not come; what is carried on stays."""
+        forearm = LIBRARY["forearm-plank"]
+        design = a_class(work(circuit(), "knee-plank", "squat"))
+        block = next(n for n, b in enumerate(design.blocks) if b.purpose is Purpose.WORK)
+        again = in_its_place(design, block, 0, forearm)
+        assert again is not None
+        self.assertEqual(again.blocks[block].items[0].movement_id, "forearm-plank")
+        self.assertEqual(again.blocks[block].items[1], design.blocks[block].items[1])
+        high = forearm.dose.reps[1]
+        for item, able in (
+            (Item("knee-plank", reps=high), True),
+            (Item("knee-plank", reps=high + 1), False),
+            (Item("knee-plank", carried=True), False),
+            (Item("knee-plank", level=Level.HARDER), False),
+        ):
+            blocks = list(design.blocks)
+            blocks[block] = replace(blocks[block], items=(item,))
+            own = replace(design, blocks=tuple(blocks))
+            self.assertEqual(in_its_place(own, block, 0, forearm) is not None, able, item)
+
+
+class Unrest(unittest.TestCase):
+    def of(self, *ids: str) -> int:
+        """Return the unrest of two rounds of some movements."""
+        own = a_plan(a_class(work(circuit(rounds=2), *ids)), weekdays=(0,))
+        return unrest(Facts(own, LIBRARY).classes[0])
+
+    def test_counted_by_hand(self) -> None:
+        """Down, up and down again in two rounds, and two planks side by side in each."""
+        self.assertEqual(self.of("squat", "forearm-plank", "knee-plank"), 3 + 2)
+        # On the floor from the first, up, down, up; planks side by side; it gets up again.
+        self.assertEqual(self.of("forearm-plank", "knee-plank", "squat"), 1 + 3 + 2 + 1)
+        # Nobody goes down, and the last of a round is of another kind than the first.
+        self.assertEqual(self.of("squat", "single-arm-row"), 0)
