@@ -46,12 +46,12 @@ class Taught(unittest.TestCase):
         return made(result), asked
 
     def test_the_first_week_again(self) -> None:
-        """Two classes of the second count on it: unasked, it broke D8 with each seed."""
+        """Classes of the second count on it: unasked, it broke D8 with each seed."""
         for seed in (1, 2):
             again, asked = self.again(0, 1, 2, seed=seed)
             self.assertNotEqual(again.classes[:3], planned().classes[:3])
             self.assertEqual(again.classes[3:], planned().classes[3:])
-            self.assertEqual({(week, least) for week, _, least in asked}, {(0, 1)})
+            self.assertEqual({(week, least > 0) for week, _, least in asked}, {(0, True)})
             self.assertEqual(broken_musts(findings(Facts(again, LIBRARY))), [])
 
     def test_others_can_still_teach(self) -> None:

@@ -161,21 +161,30 @@ def _member(judged: Judged, slot: int) -> ClassFacts:
 def _tried(run: Run, best: Judged, slot: int, design: ClassDesign) -> Judged | None:
     """Return the plan with a class otherwise; None where it breaks more musts or costs more.
 
-    Where the work begins with something else, its warm-up may have to lead there.
+    Where the work begins with something else, its warm-up may have to lead there; where less has to
+    be shown, warm-up and cool-down take the time.
     """
     member = _member(best, slot)
     planned = replace(member.planned, design=design)
-    tried = _no_worse(run, best, planned)
-    if tried is None and _first_of_work(design) != _first_of_work(member.design):
+    tried = _judged(run, best, planned)
+    other_start = _first_of_work(design) != _first_of_work(member.design)
+    if other_start or (_worth(tried) <= _worth(best) and _remarks(tried) > _remarks(best)):
         framed = reframed(run.problem, run.settings, planned, member.known, seed=run.seed)
-        tried = _no_worse(run, best, framed)
-    return tried
+        tried = min(tried, _judged(run, best, framed), key=lambda own: (_worth(own), _remarks(own)))
+    return tried if _worth(tried) <= _worth(best) and _remarks(tried) <= _remarks(best) else None
 
 
-def _no_worse(run: Run, best: Judged, planned: PlannedClass) -> Judged | None:
-    tried = judge(run.problem, run.settings, best.plan.with_class(planned), best.facts)
-    worse = len(broken_musts(tried.found)) > len(broken_musts(best.found))
-    return None if worse or tried.cost > best.cost else tried
+def _judged(run: Run, best: Judged, planned: PlannedClass) -> Judged:
+    return judge(run.problem, run.settings, best.plan.with_class(planned), best.facts)
+
+
+def _worth(judged: Judged) -> tuple[int, int]:
+    """Return (musts broken, cost), what counts first before what counts then."""
+    return len(broken_musts(judged.found)), judged.cost
+
+
+def _remarks(judged: Judged) -> int:
+    return sum(finding.remark for finding in judged.found)
 
 
 def _first_of_work(design: ClassDesign) -> str:
