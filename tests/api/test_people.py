@@ -215,7 +215,7 @@ class Account(House):
         self.assertEqual(wrong.status_code, 422)
         now = time.time()
         confirmed = self.post("/api/me/two-factor/confirm", {"code": codes.at(now)})
-        self.assertEqual(confirmed.status_code, 204)
+        self.assertEqual(confirmed.status_code, 200)
         self.assertEqual(self.client.get("/api/me").json()["two_factor"], True)
         asked = self.attempt("olga")
         self.assertEqual((asked.status_code, asked.json()["code"]), (401, "code-needed"))
@@ -243,7 +243,7 @@ class Account(House):
             begun = self.post("/api/me/two-factor", {"password": PASSWORD}).json()
             code = pyotp.TOTP(begun["secret"]).now()
             confirmed = self.post("/api/me/two-factor/confirm", {"code": code})
-            self.assertEqual(confirmed.status_code, 204)
+            self.assertEqual(confirmed.status_code, 200)
             self.assertEqual(self.client.get("/api/house/people").status_code, 200)
 
     def test_codes_of_the_standard(self) -> None:

@@ -35,6 +35,7 @@ EVERYBODYS = {
     "/api/me/two-factor",
     "/api/me/two-factor/confirm",
     "/api/me/two-factor/off",
+    "/api/me/two-factor/spare-codes",
     "/api/me/outside",
     "/api/me/notices/read",
     "/api/sessions/{session_id}/record",

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import os
+import re
 import subprocess
 import sys
 import time
@@ -190,12 +191,28 @@ class People(WithBrowser):
         self.type_in("The code that it shows", pyotp.TOTP(secret).now())
         self.press("Ask for codes from now on")
         self.see_text("Codes are asked from now on.")
+        self.see_text("Your spare codes, for when the device is lost")
+        self.assertEqual(self.axe(), [])
+        shown = re.findall(r"\b[a-z2-9]{4}(?:-[a-z2-9]{4}){3}\b", self.see("main").text)
+        self.assertEqual(len(shown), 10)
+        self.press("I have kept them")
+        self.see_text("10 spare codes are left")
         with self.database.transaction() as connection:
             # The code of this half minute is used up; the test does not wait for the next.
             connection.run("UPDATE person SET totp_step = 0")
         self.sign_in_by_form("olga", GOOD)
         self.see("input[name=code]").send_keys(pyotp.TOTP(secret).now(), Keys.ENTER)
         self.wait.until(lambda _: "Olga Oakum, owner" in self.see("header").text)
+        # The device is lost.
+        self.sign_in_by_form("olga", GOOD)
+        self.see("input[name=code]").send_keys(shown[3], Keys.ENTER)
+        self.see_text("A spare code was used to sign in to your account. Spare codes left: 9.")
+        self.go("/account", "[aria-label='Codes of a device']")
+        self.see_text("9 spare codes are left")
+        self.type_in("Your password, for new spare codes", GOOD)
+        self.press("Make new spare codes")
+        self.see_text("They are shown only now")
+        self.assertNotIn(shown[4], self.see("main").text)
 
     def test_who_only_looks_is_told_so(self) -> None:
         """A viewer has no button to change a plan; people and acts are not hers either."""

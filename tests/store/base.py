@@ -30,6 +30,7 @@ TABLES = (
     "sign_in",
     "attempt_limit",
     "known_device",
+    "spare_code",
     "person_link",
     "outside_account",
     "outside_try",

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from grike.store import spare_codes
 from grike.store.connection import Connection, Row
 
 #: From the one who may do most; each may do what those after it may.
@@ -191,8 +192,12 @@ def second_factor(connection: Connection, person_id: int) -> tuple[str | None, b
 def set_second_factor(
     connection: Connection, person_id: int, secret: str | None, *, on: bool, step: int = 0
 ) -> None:
-    """Store the secret of a person's second factor, in use or still to be confirmed."""
+    """Store the secret of a person's second factor, in use or still to be confirmed.
+
+    Spare codes of the one before are worth nothing then.
+    """
     connection.run(SET_SECRET, (secret, on, step, person_id))
+    spare_codes.forget_all(connection, person_id)
 
 
 def use_step(connection: Connection, person_id: int, step: int) -> bool:

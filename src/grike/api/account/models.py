@@ -41,6 +41,18 @@ class TwoFactorSecret(Model):
     picture: str
 
 
+class SpareCodes(Model):
+    """New spare codes, each good for one sign-in without the device; told this once."""
+
+    codes: list[str]
+
+
+class SpareCodesLeft(Model):
+    """How many spare codes were not used yet."""
+
+    left: int
+
+
 class SignInModel(Model):
     """An open sign-in: on what, from where, since when, last seen; ``here``: it is this one."""
 

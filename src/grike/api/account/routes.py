@@ -16,10 +16,13 @@ from grike.api.account.models import (
     PasswordChange,
     PasswordOnly,
     SignInModel,
+    SpareCodes,
+    SpareCodesLeft,
     TwoFactorSecret,
 )
 from grike.api.naming import require_names
 from grike.api.security import SignedIn, StateOf, here_of
+from grike.api.sign_in import spare
 from grike.api.sign_in.signing import MOST_BY_PAIR, step_of
 from grike.api.state import State
 from grike.api.telling import tell
@@ -119,9 +122,14 @@ def begin_two_factor(body: PasswordOnly, person: SignedIn, state: StateOf) -> Tw
     return TwoFactorSecret(secret=secret, address=address, picture=picture)
 
 
-@router.post("/two-factor/confirm", status_code=204)
-def confirm_two_factor(body: CodeOnly, person: SignedIn, request: Request, state: StateOf) -> None:
-    """Ask for codes from now on, once the device has shown that it makes the right ones."""
+@router.post("/two-factor/confirm")
+def confirm_two_factor(
+    body: CodeOnly, person: SignedIn, request: Request, state: StateOf
+) -> SpareCodes:
+    """Ask for codes from now on, once the device has shown that it makes the right ones.
+
+    Spare codes are given with that, for when the device is lost.
+    """
     with state.database.transaction() as connection:
         kept, on = people.second_factor(connection, person.id)
         secret = state.seal.opened(kept) if kept else None
@@ -131,6 +139,28 @@ def confirm_two_factor(body: CodeOnly, person: SignedIn, request: Request, state
             raise InvalidInput(words, fix="Type the next one.", fields={"code": words})
         people.set_second_factor(connection, person.id, kept, on=True, step=step)
         tell(connection, person, request, "Codes of a device are asked for from now on.")
+        return SpareCodes(codes=spare.made_anew(connection, person.id))
+
+
+@router.get("/two-factor/spare-codes")
+def count_spare_codes(person: SignedIn, state: StateOf) -> SpareCodesLeft:
+    """Return how many of one's spare codes were not used yet."""
+    with state.database.transaction() as connection:
+        return SpareCodesLeft(left=spare.left(connection, person.id))
+
+
+@router.post("/two-factor/spare-codes")
+def make_spare_codes(
+    body: PasswordOnly, person: SignedIn, request: Request, state: StateOf
+) -> SpareCodes:
+    """Return new spare codes; those before are worth nothing from now on."""
+    _require_password(state, person, body.password, "password")
+    with state.database.transaction() as connection:
+        _, on = people.second_factor(connection, person.id)
+        if not on:
+            raise Conflict("No codes are asked of you.", fix="Begin with codes of a device first.")
+        tell(connection, person, request, "New spare codes were made; those before are void.")
+        return SpareCodes(codes=spare.made_anew(connection, person.id))
 
 
 @router.post("/two-factor/off", status_code=204)

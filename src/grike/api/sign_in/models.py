@@ -12,11 +12,11 @@ RoleName: TypeAlias = Literal["owner", "director", "instructor", "viewer"]
 
 
 class SignInRequest(Model):
-    """A name and a password; ``code``: of the second factor, where one is in use."""
+    """A name and a password; ``code``: of the second factor, or a spare one, where it is in use."""
 
     name: str = Field(min_length=1, max_length=120)
     password: str = Field(min_length=1, max_length=200)
-    code: str = Field(default="", max_length=12)
+    code: str = Field(default="", max_length=40)
 
 
 class Me(Model):

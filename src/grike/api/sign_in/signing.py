@@ -13,6 +13,7 @@ from fastapi import Request, Response
 
 from grike.api import passwords
 from grike.api.security import device_of, folded, open_session, set_cookie, token_hash
+from grike.api.sign_in import spare
 from grike.api.sign_in.models import SignInRequest
 from grike.api.state import State
 from grike.core.errors import Busy, CodeNeeded, NotSignedIn, TooManyAttempts
@@ -30,11 +31,13 @@ CODE_SECONDS = 30
 STEPS = (0, -1, 1)
 #: What the person is told on every other device.
 NEW_DEVICE = "Somebody signed in to your account from a device that was not known."
+BY_SPARE = "A spare code was used to sign in to your account. Spare codes left: {left}."
 #: Only told to whoever knows the password.
 SEALED = (
     "The codes of your device cannot be checked here.",
     "What they are checked with was sealed with the key of another machine.",
-    "Ask an owner for a link to a new password; owners make theirs on the machine: ./grike owner.",
+    "Use a spare code, or ask an owner for a link to a new password; owners make theirs on the "
+    "machine: ./grike owner.",
 )
 MISMATCH = ("Name and password do not match.", "", "Check both and try again.")
 
@@ -61,14 +64,18 @@ def sign_in(state: State, body: SignInRequest, request: Request, response: Respo
         _note_failure(state, found, name, device.address)
         raise NotSignedIn(*MISMATCH)
     with state.database.transaction() as connection:
-        _require_code(state, connection, found, body.code)
+        by_spare = _require_code(state, connection, found, body.code)
         opened = open_session(state, connection, found.person, device, response)
+        if by_spare:
+            what = BY_SPARE.format(left=spare.left(connection, found.person.id))
+            notices.add(connection, found.person.id, what, device.address, here=None)
         if not (known and devices.is_known(connection, token_hash(known), name)):
             notices.add(connection, found.person.id, NEW_DEVICE, device.address, here=opened.here)
         know_device(state, connection, found.person, known, response)
         if passwords.is_outdated(found.password_hash):
             people.set_hash(connection, found.person.id, passwords.hash_password(body.password))
-        audit.note(connection, found.person.id, found.person.name, "sign in", name, device.address)
+        act = "sign in with a spare code" if by_spare else "sign in"
+        audit.note(connection, found.person.id, found.person.name, act, name, device.address)
     _give_back(state, [place for place, _ in places])
     return replace(found.person, csrf=opened.csrf)
 
@@ -127,17 +134,25 @@ def _note_failure(state: State, found: Credentials | None, name: str, address: s
         audit.note(connection, person_id, "", "sign-in refused", about, address)
 
 
-def _require_code(state: State, connection: Connection, found: Credentials, code: str) -> None:
+def _require_code(state: State, connection: Connection, found: Credentials, code: str) -> bool:
+    """Raise where a code is asked and was not given; return whether it was a spare one."""
     if found.totp_secret is None:
-        return
+        return False
     if not code:
-        raise CodeNeeded("A code is asked besides.", fix="Type the code that your device shows.")
+        raise CodeNeeded(
+            "A code is asked besides.", fix="Type the one that your device shows, or a spare code."
+        )
+    if spare.is_spare(code):
+        if not spare.use(connection, found.person.id, code):
+            raise NotSignedIn("The spare code is not right, or was used.", fix="Use another one.")
+        return True
     secret = state.seal.opened(found.totp_secret)
     if secret is None:
         raise NotSignedIn(*SEALED)
     step = step_of(secret, code, found.totp_step)
     if step is None or not people.use_step(connection, found.person.id, step):
         raise NotSignedIn("The code is not right.", fix="Wait for the next code and try again.")
+    return False
 
 
 def step_of(secret: str, code: str, after: int, now: float | None = None) -> int | None:

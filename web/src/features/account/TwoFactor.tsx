@@ -3,6 +3,7 @@ import { useState } from 'react';
 
 import { acts, fieldsOf, useOwnAct } from './api';
 import { Done, Section } from './Section';
+import { CodesShown, SpareCodes } from './SpareCodes';
 import { TextField } from '~/shared/ui/Fields';
 import { Trouble } from '~/shared/ui/States';
 
@@ -12,15 +13,19 @@ export function TwoFactor({ on }: { on: boolean }) {
   const end = useOwnAct(acts.endCodes);
   const [password, setPassword] = useState('');
   const act = on ? end : begin;
-  if (begin.data && !on) return <Confirm secret={begin.data} />;
+  // Held here, since what is asked for the code is gone by the time when it was found right.
+  const confirm = useOwnAct(acts.confirmCodes);
+  const spare = confirm.data?.codes;
+  if (begin.data && !on) return <Confirm secret={begin.data} confirm={confirm} />;
   return (
     <Section title="Codes of a device">
       <Text color="soft" mb="2">
         {on
-          ? 'A code of your device is asked at each sign-in. Lost the device? An owner makes you a link to a new password; codes are not asked after that.'
+          ? 'A code of your device is asked at each sign-in. Lost the device? Sign in with a spare code; without one an owner makes you a link to a new password, and codes are not asked after that.'
           : 'Somebody who knows your password comes in with it. If a code that your telephone makes is asked besides, the password is not enough.'}
       </Text>
       {begin.isSuccess && on && <Done>Codes are asked from now on.</Done>}
+      {on && spare && <CodesShown codes={spare} onDone={confirm.reset} />}
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -42,6 +47,7 @@ export function TwoFactor({ on }: { on: boolean }) {
         </Flex>
         {act.error && !fieldsOf(act.error).password && <Trouble error={act.error} />}
       </form>
+      {on && !spare && <SpareCodes />}
     </Section>
   );
 }
@@ -51,8 +57,12 @@ interface Secret {
   picture: string;
 }
 
-function Confirm({ secret }: { secret: Secret }) {
-  const confirm = useOwnAct(acts.confirmCodes);
+interface ConfirmProps {
+  secret: Secret;
+  confirm: { mutate: (code: string) => void; error: Error | null; isPending: boolean };
+}
+
+function Confirm({ secret, confirm }: ConfirmProps) {
   const [code, setCode] = useState('');
   return (
     <Section title="Codes of a device">

@@ -9,6 +9,12 @@ export const signInsOptions = queryOptions({
   queryFn: () => data(http.GET('/api/me/sign-ins')),
 });
 
+/** How many spare codes were not used yet. */
+export const spareCodesOptions = queryOptions({
+  queryKey: ['me', 'spare-codes'],
+  queryFn: () => data(http.GET('/api/me/two-factor/spare-codes')),
+});
+
 /** What happened to one's account, the latest first. */
 export const noticesOptions = queryOptions({
   queryKey: ['me', 'notices'],
@@ -29,7 +35,8 @@ export function useOwnAct<Body, Answer>(act: (body: Body) => Promise<Answer>) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: act,
-    onSuccess: () => client.invalidateQueries({ queryKey: meOptions.queryKey }),
+    onSuccess: () =>
+      Promise.all([meOptions, spareCodesOptions].map(({ queryKey }) => client.invalidateQueries({ queryKey }))),
   });
 }
 
@@ -43,6 +50,7 @@ export const acts = {
   password: (body: Schemas['PasswordChange']) => data(http.POST('/api/me/password', { body })),
   beginCodes: (password: string) => data(http.POST('/api/me/two-factor', { body: { password } })),
   confirmCodes: (code: string) => data(http.POST('/api/me/two-factor/confirm', { body: { code } })),
+  makeSpareCodes: (password: string) => data(http.POST('/api/me/two-factor/spare-codes', { body: { password } })),
   endCodes: (password: string) => data(http.POST('/api/me/two-factor/off', { body: { password } })),
   endOne: (id: number) => data(http.DELETE('/api/me/sign-ins/{sign_in_id}', { params: { path: { sign_in_id: id } } })),
   endOthers: () => data(http.POST('/api/me/sign-ins/end-others')),

@@ -34,13 +34,12 @@ export function SignInForm({ onSignedIn }: { onSignedIn?: (name: string) => void
       </chakra.label>
       {asked && (
         <chakra.label display="block" mb="5" fontWeight="500">
-          Code of your device
+          Code of your device, or a spare code
           <Input
             name="code"
-            inputMode="numeric"
             autoComplete="one-time-code"
             autoFocus
-            maxLength={12}
+            maxLength={40}
             value={code}
             onChange={(e) => setCode(e.target.value)}
           />

@@ -778,6 +778,8 @@ export interface paths {
         /**
          * Confirm Two Factor
          * @description Ask for codes from now on, once the device has shown that it makes the right ones.
+         *
+         *     Spare codes are given with that, for when the device is lost.
          */
         post: operations["confirm_two_factor"];
         delete?: never;
@@ -800,6 +802,30 @@ export interface paths {
          * @description Stop asking for codes.
          */
         post: operations["end_two_factor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/two-factor/spare-codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Count Spare Codes
+         * @description Return how many of one's spare codes were not used yet.
+         */
+        get: operations["count_spare_codes"];
+        put?: never;
+        /**
+         * Make Spare Codes
+         * @description Return new spare codes; those before are worth nothing from now on.
+         */
+        post: operations["make_spare_codes"];
         delete?: never;
         options?: never;
         head?: never;
@@ -6206,7 +6232,7 @@ export interface components {
         };
         /**
          * SignInRequest
-         * @description A name and a password; ``code``: of the second factor, where one is in use.
+         * @description A name and a password; ``code``: of the second factor, or a spare one, where it is in use.
          */
         SignInRequest: {
             /**
@@ -6286,6 +6312,22 @@ export interface components {
         SitesOfPerson: {
             /** Sites */
             sites: number[];
+        };
+        /**
+         * SpareCodes
+         * @description New spare codes, each good for one sign-in without the device; told this once.
+         */
+        SpareCodes: {
+            /** Codes */
+            codes: string[];
+        };
+        /**
+         * SpareCodesLeft
+         * @description How many spare codes were not used yet.
+         */
+        SpareCodesLeft: {
+            /** Left */
+            left: number;
         };
         /**
          * SpotModel
@@ -7781,11 +7823,13 @@ export interface operations {
         };
         responses: {
             /** @description Successful Response */
-            204: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["SpareCodes"];
+                };
             };
         };
     };
@@ -7808,6 +7852,50 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    count_spare_codes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpareCodesLeft"];
+                };
+            };
+        };
+    };
+    make_spare_codes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordOnly"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpareCodes"];
+                };
             };
         };
     };
