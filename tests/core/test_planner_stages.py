@@ -14,7 +14,6 @@ from grike.core.cautions import Caution
 from grike.core.clock import class_clock
 from grike.core.focus import Focus
 from grike.core.formats import (
-    LastBurst,
     OnTheMinute,
     RepList,
     StrengthPulse,
@@ -48,7 +47,7 @@ from grike.core.planner.variants import (
     variants_of,
     with_burst,
 )
-from grike.core.planner.variants.last_burst import BurstVariant
+from grike.core.planner.variants.last_burst import BURST, BurstVariant
 from grike.core.planner.variants.time_cap import TimeCapVariant, whole_rounds
 from grike.core.planner.volume_bounds import volume_bounds
 from grike.core.rows.row import Row
@@ -237,7 +236,7 @@ class VariantsAndTheClock(unittest.TestCase):
         groups = variant.in_blocks([calm[0], fast, *calm[1:]])
         self.assertEqual([[m.id for m in g] for g in groups], [["c0", "c1", "c2", "c3"], ["fast"]])
         blocks = [variant.block_for(group, {}) for group in groups]
-        self.assertEqual([b.format for b in blocks], [circuit(3), LastBurst(work_seconds=60)])
+        self.assertEqual([b.format for b in blocks], [circuit(3), BURST])
         self.assertEqual(variant.main_seconds(), before.main_seconds() + 64 + 60 + 19)
         self.assertEqual((variant.sets_of(fast), variant.seconds_of(fast)), (12, 60))
 

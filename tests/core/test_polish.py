@@ -10,11 +10,18 @@ from unittest.mock import patch
 from grike.core import planner
 from grike.core.item import Item, Level
 from grike.core.kit import Kit
+from grike.core.movement import Role
 from grike.core.pattern import Pattern
 from grike.core.planner import NeverStop, Problem, plan
 from grike.core.planner.assembly import unrest
 from grike.core.planner.improve import Judged, judge
-from grike.core.planner.polish import harder_forms, in_its_place, is_past, polished
+from grike.core.planner.polish import (
+    harder_bursts,
+    harder_forms,
+    in_its_place,
+    is_past,
+    polished,
+)
 from grike.core.planner.pool import pool_report
 from grike.core.planner.run import Run
 from grike.core.purpose import Purpose
@@ -110,22 +117,33 @@ class Forms(unittest.TestCase):
 
     def test_what_could_stand_for_one(self) -> None:
         """Its own harder option first; all for the same muscle, in the same pattern and way."""
-        run, judged = a_run(untouched())
-        level, seen = judged.plan.shape.level, 0
-        for member in judged.facts.classes:
-            for _, _, easy in member.work_movements:
-                found = harder_forms(run, judged, member.slot.index, easy)
-                if not is_past(easy, level) or not found:
-                    continue
-                seen += 1
-                own = easy.harder.movement_id if easy.harder else ""
-                self.assertIn(own, [found[0].id] if own in {m.id for m in found} else [own])
-                for movement in found:
-                    self.assertEqual(movement.targets[0], easy.targets[0])
-                    self.assertEqual(movement.pattern, easy.pattern)
-                    self.assertTrue(1 < movement.level <= level)
-                    self.assertLessEqual(movement.fetched_kit, member.design.kit)
-        self.assertGreater(seen, 0)
+        free = [m for m in LIBRARY.of_role(Role.WORK) if m.level <= 2]
+        easy = LIBRARY["knee-push-up"]
+        found = harder_forms(free, easy, {})
+        self.assertEqual(found[0].id, "push-up")
+        self.assertIn(LIBRARY["lowering-push-up"], found)
+        for movement in found:
+            self.assertEqual(movement.level, 2)
+            self.assertEqual(movement.targets[0], easy.targets[0])
+            self.assertEqual(movement.pattern, easy.pattern)
+        # What was used before comes after what was not, but for its own harder option.
+        used = {movement.id: 9 for movement in found[:2]}
+        again = harder_forms(free, easy, used)
+        self.assertEqual((again[0], again[-1]), (found[0], found[1]))
+
+    def test_a_burst_is_one(self) -> None:
+        """The hardest first, for beginners what is brisk; nothing that is no harder than it is."""
+        free = LIBRARY.of_role(Role.WORK)
+        march, jog = LIBRARY["march-on-the-spot"], LIBRARY["jog-on-the-spot"]
+        hard = harder_bursts(free, march, {}, level=2)
+        self.assertIn(jog, hard)
+        energy = [min(8, round(movement.met or 0)) for movement in hard]
+        self.assertEqual(energy, sorted(energy, reverse=True))
+        self.assertGreater(min(energy), round(march.met or 0))
+        self.assertEqual(harder_bursts(free, jog, {}, level=3), [])
+        brisk = harder_bursts(free, march, {jog.id: 1}, level=1)
+        self.assertEqual(brisk[-1], jog)
+        self.assertEqual(harder_bursts(free, LIBRARY["step-jack"], {}, level=1), [])
 
     def test_the_dose_stays_or_it_is_left(self) -> None:
         """Reps are of the movement that comes, or it does not come; what is carried on stays."""

@@ -1,18 +1,20 @@
 """Last touches, once a plan stands: what no rule asks for and whoever teaches would change at once.
 
-An easy form of what the group is past gives way to a harder one, and in a class people get up and
-down less. A touch stays where the plan keeps every must that it kept and costs no more.
+An easy form of what the group is past gives way to a harder one, a burst is one, and in a class
+people get up and down less. A touch stays where the plan keeps every must that it kept and costs no
+more.
 """
 
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import replace
 from itertools import combinations
 
 from grike.core.design import Block, ClassDesign
 from grike.core.editing import handling_for, item_at, stands, with_block, with_item, work_blocks
+from grike.core.formats import LastBurst
 from grike.core.item import Handling, Item
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.pool import pool
@@ -21,6 +23,8 @@ from grike.core.pattern import Pattern
 from grike.core.planner.assembly import reframed, unrest
 from grike.core.planner.improve import Judged, judge
 from grike.core.planner.run import Run
+from grike.core.planner.taste import HARD_MET
+from grike.core.planner.variants.last_burst import bursts
 from grike.core.purpose import Purpose
 from grike.core.rules import broken_musts
 from grike.core.rules.p5_order import together
@@ -28,6 +32,11 @@ from grike.core.series import PlannedClass
 
 #: Of so many movements that could stand for an easy form each is tried.
 HARDER_TRIES = 3
+#: And of so many that could stand for a burst which is none.
+BURST_TRIES = 16
+#: As hard as a burst need be for beginners, in times the energy of rest: estimated from those of
+#: their level that leave nobody behind.
+BRISK_MET = 5
 #: The level that is for beginners: a group of another one is past its forms without a load.
 FOR_BEGINNERS = 1
 
@@ -37,22 +46,63 @@ def polished(run: Run, best: Judged) -> Judged:
     for slot in run.problem.open_slots():
         if run.stop.requested():
             break
-        best = _with_harder_forms(run, best, slot.index)
+        for block, place, movement in _member(best, slot.index).work_movements:
+            spot = block, place
+            instead = instead_of(run, best, slot.index, block, movement)
+            best = _with_another(run, best, slot.index, spot, instead)
         best = _with_less_unrest(run, best, slot.index)
     return best
 
 
-def _with_harder_forms(run: Run, best: Judged, slot: int) -> Judged:
-    for block, place, easy in _member(best, slot).work_movements:
-        if not is_past(easy, run.problem.plan.shape.level):
-            continue
-        for movement in harder_forms(run, best, slot, easy)[:HARDER_TRIES]:
-            design = in_its_place(_member(best, slot).design, block, place, movement)
-            tried = design and _tried(run, best, slot, design)
-            if tried and unrest(_member(tried, slot)) <= unrest(_member(best, slot)):
-                best = tried
-                break
+def _with_another(
+    run: Run, best: Judged, slot: int, spot: tuple[int, int], instead: Sequence[Movement]
+) -> Judged:
+    """Return the plan with the first of some movements at a place that makes nothing worse.
+
+    Before a burst people may get down once more: it is the last that they do.
+    """
+    member = _member(best, slot)
+    most = unrest(member) + isinstance(member.design.blocks[spot[0]].format, LastBurst)
+    for movement in instead:
+        design = in_its_place(member.design, *spot, movement)
+        tried = design and _tried(run, best, slot, design)
+        if tried and unrest(_member(tried, slot)) <= most:
+            return tried
     return best
+
+
+def instead_of(
+    run: Run, best: Judged, slot: int, block: int, movement: Movement
+) -> list[Movement]:
+    """Return what would be better at a place of a class than what stands there, the best first."""
+    level, member = run.problem.plan.shape.level, _member(best, slot)
+    present = set(member.design.movement_ids())
+    shape = run.problem.plan.shape.on(member.slot)
+    free = [
+        other
+        for other in pool(shape, run.problem.library)
+        if other.id not in present and other.fetched_kit <= member.design.kit
+    ]
+    uses = Counter(i for own in best.facts.classes for i in own.design.movement_ids())
+    if isinstance(member.design.blocks[block].format, LastBurst):
+        return harder_bursts(free, movement, uses, level)[:BURST_TRIES]
+    return harder_forms(free, movement, uses)[:HARDER_TRIES] if is_past(movement, level) else []
+
+
+def harder_bursts(
+    free: Iterable[Movement], now: Movement, uses: Mapping[str, int], level: int
+) -> list[Movement]:
+    """Return what is harder than a burst that is none, the hardest first.
+
+    Of what is as hard as it need be, what was used less comes first.
+    """
+    enough = HARD_MET if level > FOR_BEGINNERS else BRISK_MET
+
+    def hard(movement: Movement) -> int:
+        return min(enough, round(movement.met or 0))
+
+    fitting = [movement for movement in free if bursts(movement) and hard(movement) > hard(now)]
+    return sorted(fitting, key=lambda own: (-hard(own), uses.get(own.id, 0), own.id))
 
 
 def _with_less_unrest(run: Run, best: Judged, slot: int) -> Judged:
@@ -70,31 +120,22 @@ def is_past(movement: Movement, level: int) -> bool:
 
     What is for the pulse is as hard as it is fast.
     """
-    if movement.level > FOR_BEGINNERS or level <= FOR_BEGINNERS:
+    if not movement.level <= FOR_BEGINNERS < level:
         return False
     loaded = movement.loadable or movement.fetched_kit
     return not loaded and movement.pattern is not Pattern.LOCOMOTION
 
 
-def harder_forms(run: Run, best: Judged, slot: int, easy: Movement) -> list[Movement]:
+def harder_forms(
+    free: Iterable[Movement], easy: Movement, uses: Mapping[str, int]
+) -> list[Movement]:
     """Return what could stand for an easy form and is no form for beginners, the likest first.
 
-    It works the same first in the same pattern, with what is laid out.
+    It works the same first in the same pattern.
     """
-    member = _member(best, slot)
-    shape = run.problem.plan.shape.on(member.slot)
-    present = set(member.design.movement_ids())
-    uses = Counter(i for own in best.facts.classes for i in own.design.movement_ids())
     own = easy.harder.movement_id if easy.harder else None
-    fitting = [
-        movement
-        for movement in pool(shape, run.problem.library)
-        if movement.level > FOR_BEGINNERS
-        and movement.id not in present
-        and movement.fetched_kit <= member.design.kit
-        and _alike(movement, easy)
-    ]
-    return sorted(fitting, key=lambda m: (m.id != own, uses[m.id], m.id))
+    fitting = [m for m in free if m.level > FOR_BEGINNERS and _alike(m, easy)]
+    return sorted(fitting, key=lambda m: (m.id != own, uses.get(m.id, 0), m.id))
 
 
 def _alike(one: Movement, other: Movement) -> bool:

@@ -28,7 +28,7 @@ export function ShapeMenu({ minutes, level, chosen, error, onChosen, ...days }: 
       {() => (
         <>
           <Text color="soft" mb="1">
-            A class with a shape has parts that one can name: large lifts first, then pairs, then a fast minute. Choose
+            A class with a shape has parts that one can name: large lifts first, then pairs, then a burst. Choose
             all that you would teach; they change from day to day, and take the place of formats chosen above.
           </Text>
           <Flex gap="2" mb="2">

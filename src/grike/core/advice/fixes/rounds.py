@@ -7,14 +7,14 @@ from dataclasses import replace
 
 from grike.core.advice.fixes.base import Edit, classes_of
 from grike.core.design import Block, ClassDesign, Role
-from grike.core.formats import Breather, Flow, LastBurst
+from grike.core.formats import Breather, Flow
 from grike.core.item import Item
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.pool import frame_pool, pool
 from grike.core.last_round import with_last_round
 from grike.core.movement import Movement
 from grike.core.movement import Role as Use
-from grike.core.planner.variants.last_burst import bursts
+from grike.core.planner.variants.last_burst import BURST, bursts
 from grike.core.purpose import Purpose
 from grike.core.rules import Facts, Finding
 from grike.core.rules.c10_frame import C10, most_worked
@@ -22,7 +22,7 @@ from grike.core.rules.p12_formats import long_seconds
 from grike.core.warm_ups import WarmUps
 
 #: The burst, the pause before it, and how many movements are tried for it.
-BURST, PAUSE, MOST_BURSTS = LastBurst(work_seconds=60), Breather(30), 4
+PAUSE, MOST_BURSTS = Breather(30), 4
 
 
 def last_rounds(facts: Facts, finding: Finding) -> Iterator[Edit]:
@@ -35,7 +35,7 @@ def last_rounds(facts: Facts, finding: Finding) -> Iterator[Edit]:
 
 
 def finishes(facts: Facts, finding: Finding) -> Iterator[Edit]:
-    """Yield a class that ends with a fast minute, made room for by shorter frames if need be."""
+    """Yield a class that ends with a burst, made room for by shorter frames if need be."""
     if finding.about is None or finding.about.kind != "finish" or finding.about.sign < 0:
         return
     for member in classes_of(facts, finding):
@@ -43,9 +43,10 @@ def finishes(facts: Facts, finding: Finding) -> Iterator[Edit]:
         allowed = pool(facts.shape.on(member.slot), facts.library)
         able = (m for m in allowed if bursts(m) and not m.fetched_kit)
         fast = [movement for movement in able if movement.id not in there]
+        fast.sort(key=lambda movement: -(movement.met or 0))
         for movement in fast[:MOST_BURSTS]:
             for design in _made_room(_with_burst(member.design, movement)):
-                text = f"A fast minute of {movement.name} at the end, {member.slot.label}"
+                text = f"A burst of {movement.name} at the end, {member.slot.label}"
                 yield Edit(text, {member.slot.index: design})
 
 

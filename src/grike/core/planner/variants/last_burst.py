@@ -21,7 +21,8 @@ from grike.core.planner.variants.timed_circuit import CircuitVariant
 from grike.core.planner.variants.variant import FIRST_TIME_PART, FIRST_TIME_SECONDS, Variant
 from grike.core.purpose import Purpose
 
-BURST = LastBurst(work_seconds=60)
+#: So long one can go hard at what leaves the ground; for a minute only at what is easy.
+BURST = LastBurst(work_seconds=45)
 
 
 @dataclass(frozen=True, slots=True)
@@ -192,5 +193,5 @@ def with_burst(before: Variant[Any], burst: LastBurst = BURST) -> BurstVariant:
 
 
 def bursts(movement: Movement) -> bool:
-    """Return whether a movement can be gone at for a minute at the end: fast, on both sides."""
+    """Return whether a movement can be gone at in a burst at the end: fast, on both sides."""
     return movement.pace is Pace.FAST and not movement.one_sided

@@ -32,7 +32,7 @@ class FinishVariant(Variant[LastBurst]):
         return self.format.work_seconds or 0
 
     def suits(self, movement: Movement) -> bool:
-        """Return whether a movement can be gone at for a minute."""
+        """Return whether a movement can be gone at in a burst."""
         return bursts(movement)
 
     def sets_of(self, movement: Movement) -> int:
