@@ -286,13 +286,15 @@ class Planned(unittest.TestCase):
         self.assertTrue(compared)
 
     def test_other_movements_in_the_same_shape(self) -> None:
-        """A re-fill keeps the shape and its roles."""
-        for slot in (0, 3):
+        """A re-fill keeps the shape and its roles; most classes can do with other movements."""
+        changed = 0
+        for slot in range(4):
             before = planned().classes[slot].design
             after = refill(Problem(planned(), LIBRARY), slot, 5).design
             self.assertEqual(after.shape, before.shape)
             self.assertEqual([b.role for b in after.blocks], [b.role for b in before.blocks])
-            self.assertNotEqual(after.movement_ids(), before.movement_ids())
+            changed += after.movement_ids() != before.movement_ids()
+        self.assertGreaterEqual(changed, 3)
 
     def test_why_says_what_it_is_made_of(self) -> None:
         """The shape by its name and sentence; neighbours by their shapes, not their formats."""

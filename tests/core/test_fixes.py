@@ -15,11 +15,12 @@ from grike.core.design import ClassDesign
 from grike.core.editing import swapped, with_block, with_item, work_blocks
 from grike.core.errors import InvalidInput
 from grike.core.focus import Focus
-from grike.core.formats import TimedCircuit
+from grike.core.formats import StraightSets, TimedCircuit
 from grike.core.item import Handling, Item
 from grike.core.kit import Kit, Room
 from grike.core.library import Library
 from grike.core.movement import Joint, Pace, Role
+from grike.core.pattern import Pattern, Tier
 from grike.core.planner import Problem, plan
 from grike.core.purpose import Purpose
 from grike.core.rules import CATALOGUE, Facts, Finding, broken_musts, findings
@@ -338,6 +339,13 @@ def _arms_only(_: SeriesPlan) -> Broken:
     return a_plan(lifts, sheet=only("P23", mode=Mode.AIM)), LIFTS
 
 
+def _no_rest(_: SeriesPlan) -> Broken:
+    """Five sets of a lift with a load, and 30 s between them."""
+    design = a_class(work(StraightSets(5, 30, 45, reps=10), "lift"))
+    lift = a_movement("lift", tier=Tier.MAIN, pattern=Pattern.SQUAT, kit=(Kit.KETTLEBELL,))
+    return a_plan(design, weekdays=(0,), sheet=only("P24", mode=Mode.AIM)), Library([lift], "one")
+
+
 SPECIAL: dict[str, Callable[[SeriesPlan], Broken]] = {
     "W8": _endurance_only,
     "C4": _one_side_only,
@@ -363,4 +371,5 @@ SPECIAL: dict[str, Callable[[SeriesPlan], Broken]] = {
     "P18": _no_finish,
     "P21": _nothing_changes,
     "P23": _arms_only,
+    "P24": _no_rest,
 }

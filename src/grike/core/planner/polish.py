@@ -46,16 +46,16 @@ def polished(run: Run, best: Judged) -> Judged:
     for slot in run.problem.open_slots():
         if run.stop.requested():
             break
-        for block, place, movement in _member(best, slot.index).work_movements:
+        for block, place, _ in _member(best, slot.index).work_movements:
             spot = block, place
-            instead = instead_of(run, best, slot.index, block, movement)
-            best = _with_another(run, best, slot.index, spot, instead)
+            instead = instead_of(run, best, slot.index, spot)
+            best = _with_another(run, best, slot.index, spot, instead=instead)
         best = _with_less_unrest(run, best, slot.index)
     return best
 
 
 def _with_another(
-    run: Run, best: Judged, slot: int, spot: tuple[int, int], instead: Sequence[Movement]
+    run: Run, best: Judged, slot: int, spot: tuple[int, int], *, instead: Sequence[Movement]
 ) -> Judged:
     """Return the plan with the first of some movements at a place that makes nothing worse.
 
@@ -71,11 +71,10 @@ def _with_another(
     return best
 
 
-def instead_of(
-    run: Run, best: Judged, slot: int, block: int, movement: Movement
-) -> list[Movement]:
+def instead_of(run: Run, best: Judged, slot: int, spot: tuple[int, int]) -> list[Movement]:
     """Return what would be better at a place of a class than what stands there, the best first."""
     level, member = run.problem.plan.shape.level, _member(best, slot)
+    now = run.problem.library[item_at(member.design, *spot).movement_id]
     present = set(member.design.movement_ids())
     shape = run.problem.plan.shape.on(member.slot)
     free = [
@@ -84,9 +83,9 @@ def instead_of(
         if other.id not in present and other.fetched_kit <= member.design.kit
     ]
     uses = Counter(i for own in best.facts.classes for i in own.design.movement_ids())
-    if isinstance(member.design.blocks[block].format, LastBurst):
-        return harder_bursts(free, movement, uses, level)[:BURST_TRIES]
-    return harder_forms(free, movement, uses)[:HARDER_TRIES] if is_past(movement, level) else []
+    if isinstance(member.design.blocks[spot[0]].format, LastBurst):
+        return harder_bursts(free, now, uses, level)[:BURST_TRIES]
+    return harder_forms(free, now, uses)[:HARDER_TRIES] if is_past(now, level) else []
 
 
 def harder_bursts(

@@ -62,6 +62,7 @@ from grike.core.rules.p20_arc import P20
 from grike.core.rules.p21_changes import P21
 from grike.core.rules.p22_one_pattern import P22
 from grike.core.rules.p23_both_halves import P23
+from grike.core.rules.p24_rest import P24
 from grike.core.rules.rule import Reach, Rule
 from grike.core.rules.w1_muscles import W1
 from grike.core.rules.w1b_major_groups import W1B
@@ -131,6 +132,7 @@ CATALOGUE: tuple[Rule, ...] = (
     P21,
     P22,
     P23,
+    P24,
     G1,
     G2,
     G3,

@@ -62,6 +62,7 @@ class Mend(StrEnum):
     LAST_ROUND = "last-round"
     FINISH = "finish"
     WARM_UP = "warm-up"
+    REST = "rest"
 
 
 class Yields(IntEnum):

@@ -28,8 +28,8 @@ export function ShapeMenu({ minutes, level, chosen, error, onChosen, ...days }: 
       {() => (
         <>
           <Text color="soft" mb="1">
-            A class with a shape has parts that one can name: large lifts first, then pairs, then a burst. Choose
-            all that you would teach; they change from day to day, and take the place of formats chosen above.
+            A class with a shape has parts that one can name: large lifts first, then pairs, then a burst. Choose all
+            that you would teach; they change from day to day, and take the place of formats chosen above.
           </Text>
           <Flex gap="2" mb="2">
             <Button size="xs" variant="outline" onClick={() => onChosen(able.map((shape) => shape.id))}>

@@ -24,7 +24,7 @@ from grike.core.advice.fixes.frames import frame_movements, frame_swaps
 from grike.core.advice.fixes.items import asks_more, both_sides, carries
 from grike.core.advice.fixes.judging import Fix, applied, facts_after, judged
 from grike.core.advice.fixes.orders import reorders
-from grike.core.advice.fixes.rounds import finishes, last_rounds, warm_ups
+from grike.core.advice.fixes.rounds import finishes, last_rounds, longer_rests, warm_ups
 from grike.core.advice.fixes.swaps import swaps
 from grike.core.errors import GrikeError
 from grike.core.rules import BY_ID, Facts, Finding, findings, findings_of
@@ -56,6 +56,7 @@ SOURCES: dict[Mend, Source] = {
     Mend.LAST_ROUND: last_rounds,
     Mend.FINISH: finishes,
     Mend.WARM_UP: warm_ups,
+    Mend.REST: longer_rests,
 }
 
 

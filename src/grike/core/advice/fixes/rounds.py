@@ -7,7 +7,8 @@ from dataclasses import replace
 
 from grike.core.advice.fixes.base import Edit, classes_of
 from grike.core.design import Block, ClassDesign, Role
-from grike.core.formats import Breather, Flow
+from grike.core.editing import with_block
+from grike.core.formats import Breather, Flow, StraightSets
 from grike.core.item import Item
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.pool import frame_pool, pool
@@ -19,6 +20,7 @@ from grike.core.purpose import Purpose
 from grike.core.rules import Facts, Finding
 from grike.core.rules.c10_frame import C10, most_worked
 from grike.core.rules.p12_formats import long_seconds
+from grike.core.rules.p24_rest import P24
 from grike.core.warm_ups import WarmUps
 
 #: The burst, the pause before it, and how many movements are tried for it.
@@ -31,6 +33,21 @@ def last_rounds(facts: Facts, finding: Finding) -> Iterator[Edit]:
         design = with_last_round(member.design, facts.library, over=long_seconds(facts.sheet))
         if design != member.design:
             text = f"The last round ends in another way, {member.slot.label}"
+            yield Edit(text, {member.slot.index: design})
+
+
+def longer_rests(facts: Facts, finding: Finding) -> Iterator[Edit]:
+    """Yield a block with the rests that are asked for, with as many sets, then with fewer."""
+    least = P24.line(facts.sheet).whole("least")
+    for member in classes_of(facts, finding):
+        number = finding.place.block or 0
+        block = member.design.blocks[number]
+        if not isinstance(block.format, StraightSets):
+            continue
+        for sets in range(block.format.sets, 0, -1):
+            fmt = replace(block.format, sets=sets, rest_seconds=least)
+            design = with_block(member.design, number, replace(block, format=fmt))
+            text = f"{sets} sets with {least} s of rest, {member.slot.label}"
             yield Edit(text, {member.slot.index: design})
 
 
