@@ -225,7 +225,7 @@ class VariantsAndTheClock(unittest.TestCase):
         self.assertEqual(class_volume(a_class(block), a_library(*fixed)).total.sets, 17)
 
     def test_a_burst_is_the_one_fast_movement_at_the_end(self) -> None:
-        """What comes before is not fast; the burst has a block, a minute and a set of its own."""
+        """What comes before is not fast; the burst has a block, seconds and a set of its own."""
         fast = a_movement("fast", pace=Pace.FAST)
         sided = a_movement("sided", pace=Pace.FAST, sides=Sides.ONE)
         calm = [a_movement(f"c{n}") for n in range(4)]
@@ -237,8 +237,8 @@ class VariantsAndTheClock(unittest.TestCase):
         self.assertEqual([[m.id for m in g] for g in groups], [["c0", "c1", "c2", "c3"], ["fast"]])
         blocks = [variant.block_for(group, {}) for group in groups]
         self.assertEqual([b.format for b in blocks], [circuit(3), BURST])
-        self.assertEqual(variant.main_seconds(), before.main_seconds() + 64 + 60 + 19)
-        self.assertEqual((variant.sets_of(fast), variant.seconds_of(fast)), (12, 60))
+        self.assertEqual(variant.main_seconds(), before.main_seconds() + 64 + 45 + 19)
+        self.assertEqual((variant.sets_of(fast), variant.seconds_of(fast)), (12, 45))
 
     def test_a_burst_alone_ends_every_class(self) -> None:
         """Chosen by itself it goes with every format that carries a class."""

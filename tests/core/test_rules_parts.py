@@ -6,6 +6,7 @@ Their numbers are common practice, no source, but where a source is named.
 from __future__ import annotations
 
 import unittest
+from dataclasses import replace
 from itertools import combinations
 from typing import Any
 
@@ -47,7 +48,7 @@ from grike.core.planner.taste import Taste
 from grike.core.planner.variants import variant_for
 from grike.core.planner.variants.shaping import with_parts
 from grike.core.purpose import Purpose
-from grike.core.rehearsal import cool_down_seconds, warm_up_seconds
+from grike.core.rehearsal import cool_down_seconds, rehearses, warm_up_seconds
 from grike.core.rows.row import Row
 from grike.core.rows.scope import Bay, Choice, Scope
 from grike.core.rules import Facts, Finding
@@ -316,6 +317,20 @@ class WarmUp(unittest.TestCase):
         self.assertEqual({m.id for m in chosen}, {"march", "air-squat", "air-push"})
         order = [m.id for m in ups.in_order([*chosen, self.library["roll"]])]
         self.assertEqual(order, ["march", "roll", "air-push", "air-squat"])
+
+    def test_nobody_gets_down_before_work_on_the_feet(self) -> None:
+        """One on the floor for three groups gives way to two on the feet; it is no light squat."""
+        groups = (M.QUADRICEPS, M.GLUTES, M.CHEST)
+        role = {"role": Use.WARM_UP, "rehearses": (Pattern.SQUAT,)}
+        down = a_movement("down", position=Position.SUPINE, prepares=groups, **role)
+        legs = a_movement("legs", role=Use.WARM_UP, prepares=groups[:2], raises_pulse=True)
+        arms = a_movement("arms", role=Use.WARM_UP, prepares=groups[2:])
+        chosen = WarmUps([down, legs, arms], [SQUAT], 0).first(groups)
+        self.assertEqual({movement.id for movement in chosen}, {"legs", "arms"})
+        self.assertFalse(rehearses(down, SQUAT))
+        lying = replace(SQUAT, position=Position.SUPINE)
+        self.assertTrue(rehearses(down, lying))
+        self.assertIn(down, WarmUps([down, legs, arms], [lying], 0).first(groups))
 
 
 class Calendar(unittest.TestCase):

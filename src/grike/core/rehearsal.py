@@ -25,8 +25,12 @@ def opening_lifts(work: Iterable[Movement]) -> tuple[Movement, ...]:
 
 
 def rehearses(warm_up: Movement, lift: Movement) -> bool:
-    """Return whether a movement of a warm-up is a light form of a lift."""
-    return not patterns_of(lift).isdisjoint(warm_up.rehearses)
+    """Return whether a movement of a warm-up is a light form of a lift.
+
+    What is done on the floor is none of a lift that is done on the feet.
+    """
+    alike = not patterns_of(lift).isdisjoint(warm_up.rehearses)
+    return alike and (warm_up.upright or not lift.upright)
 
 
 def rehearsed(warm_up: Iterable[Movement], work: Iterable[Movement]) -> tuple[Movement, ...]:

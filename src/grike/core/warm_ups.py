@@ -45,9 +45,14 @@ class WarmUps:
     def _best(
         self, among: Sequence[Movement], lacking: Collection[Muscle], taken: Sequence[Movement]
     ) -> Movement | None:
-        """Return what reaches most of what is lacking, in the position of the work if it can."""
+        """Return what reaches most of what is lacking, in the position of the work if it can.
+
+        Before work on the feet nobody gets down where they can prepare as well standing.
+        """
+        able = [m for m in among if m not in taken]
+        standing = [m for m in able if m.upright]
         return max(
-            (m for m in among if m not in taken),
+            standing if self.upright and standing else able,
             key=lambda m: (len(set(lacking).intersection(m.prepares)), m.upright == self.upright),
             default=None,
         )
