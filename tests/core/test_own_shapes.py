@@ -93,7 +93,7 @@ class Refused(unittest.TestCase):
         """The level, the minutes it is for, what its parts take: each in a sentence."""
         (heavy,) = chosen_shapes(["heavy-first"])
         self.assertIn("beginners", why_not(heavy, 60, 1))
-        self.assertIn("38 to 76 minutes", why_not(heavy, 20, 2))
+        self.assertIn("34 to 76 minutes", why_not(heavy, 20, 2))
         short = replace(heavy, minutes=(20, 90))
         self.assertIn("at the least", why_not(short, 20, 2))
         one = replace(heavy, parts=(replace(LIFT, sizes=(2,), times=(2,)),))

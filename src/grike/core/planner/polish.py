@@ -43,14 +43,16 @@ FOR_BEGINNERS = 1
 
 def polished(run: Run, best: Judged) -> Judged:
     """Return a plan with the last touches that it takes, class by class."""
-    for slot in run.problem.open_slots():
-        if run.stop.requested():
-            break
-        for block, place, _ in _member(best, slot.index).work_movements:
+    free = {slot.index for slot in run.problem.open_slots()}
+    for member in best.facts.classes:
+        slot = member.slot.index
+        if slot not in free or run.stop.requested():
+            continue
+        for block, place, _ in member.work_movements:
             spot = block, place
-            instead = instead_of(run, best, slot.index, spot)
-            best = _with_another(run, best, slot.index, spot, instead=instead)
-        best = _with_less_unrest(run, best, slot.index)
+            instead = instead_of(run, best, slot, spot)
+            best = _with_another(run, best, slot, spot, instead=instead)
+        best = _with_less_unrest(run, best, slot)
     return best
 
 

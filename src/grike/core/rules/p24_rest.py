@@ -65,7 +65,7 @@ P24 = Rule(
     "is worked in between.",
     "Who is still out of breath lifts worse, not harder.",
     "practice",
-    setting(Mode.OFF, 4, least=45),
+    setting(Mode.OFF, 4, least=40),
     _check_p24,
     numbers={"least": Whole("seconds between two sets of a lift", 0, 180)},
     reach=Reach.DESIGN,
