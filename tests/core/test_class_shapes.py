@@ -248,7 +248,7 @@ class Data(unittest.TestCase):
 def planned() -> SeriesPlan:
     """Return two weeks of three classes in shapes."""
     request = a_plan(weeks=2, room=FULL, class_shapes=shipped_shapes())
-    return made(plan(Problem(replace(request, sheet=default_sheet()), LIBRARY), None, 3, QUICK))
+    return made(plan(Problem(replace(request, sheet=default_sheet()), LIBRARY), None, 4, QUICK))
 
 
 class Planned(unittest.TestCase):

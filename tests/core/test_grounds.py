@@ -181,9 +181,9 @@ class Fits(unittest.TestCase):
         self.assertEqual(self.kinds([*calm, *fast[:4]], Focus.LOWER)["strength-pulse"], 0)
 
     def test_conditioning_needs_a_shape_that_takes_it(self) -> None:
-        """Steady pairs and a burst of a minute: only the burst is for the pulse, and it is short.
+        """Steady pairs and a burst: only the burst is for the pulse, and it is short.
 
-        By hand: a minute of its own, the pairs not; all of the pairs besides would be the whole.
+        By hand: 45 s of its own, the pairs not; all of the pairs besides would be the whole.
         """
         shape = replace(a_plan(room=FULL).shape, class_shapes=shipped_shapes())
         sheet = default_sheet().with_line("C1", numbers={"share": 70})
@@ -193,8 +193,8 @@ class Fits(unittest.TestCase):
         self.assertNotIn("counted-pairs", fit)
         shaped = (v for v in grounds.variants if isinstance(v, ShapedVariant))
         pairs = next(v for v in shaped if v.shape_id == "counted-pairs")
-        rest = pairs.work_seconds() - 60
-        self.assertAlmostEqual(conditioning_share(pairs, {1: 1}), 60 / (60 + rest))
+        rest = pairs.work_seconds() - 45
+        self.assertAlmostEqual(conditioning_share(pairs, {1: 1}), 45 / (45 + rest))
         self.assertEqual(conditioning_share(pairs, {0: pairs.fitted[0].slots}), 1)
         self.assertEqual(conditioning_share(pairs, {}), 0)
 

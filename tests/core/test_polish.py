@@ -8,11 +8,13 @@ from functools import lru_cache
 from unittest.mock import patch
 
 from grike.core import planner
+from grike.core.editing import stands
+from grike.core.formats import OnTheMinute
 from grike.core.item import Item, Level
 from grike.core.kit import Kit
 from grike.core.movement import Role
 from grike.core.pattern import Pattern
-from grike.core.planner import NeverStop, Problem, plan
+from grike.core.planner import NeverStop, Problem, plan, polish
 from grike.core.planner.assembly import unrest
 from grike.core.planner.improve import Judged, judge
 from grike.core.planner.polish import (
@@ -24,6 +26,7 @@ from grike.core.planner.polish import (
 )
 from grike.core.planner.pool import pool_report
 from grike.core.planner.run import Run
+from grike.core.planner.variants.last_burst import bursts
 from grike.core.purpose import Purpose
 from grike.core.rules import Facts, broken_musts
 from grike.core.series import SeriesPlan
@@ -141,6 +144,9 @@ class Forms(unittest.TestCase):
         self.assertEqual(energy, sorted(energy, reverse=True))
         self.assertGreater(min(energy), round(march.met or 0))
         self.assertEqual(harder_bursts(free, jog, {}, level=3), [])
+        self.assertFalse(bursts(march))
+        self.assertFalse(bursts(LIBRARY["flutter-kick"]))
+        self.assertTrue(bursts(LIBRARY["seated-jog"]))
         brisk = harder_bursts(free, march, {jog.id: 1}, level=1)
         self.assertEqual(brisk[-1], jog)
         self.assertEqual(harder_bursts(free, LIBRARY["step-jack"], {}, level=1), [])
@@ -180,3 +186,19 @@ class Unrest(unittest.TestCase):
         self.assertEqual(self.of("forearm-plank", "knee-plank", "squat"), 1 + 3 + 2 + 1)
         # Nobody goes down, and the last of a round is of another kind than the first.
         self.assertEqual(self.of("squat", "single-arm-row"), 0)
+
+
+class Formats(unittest.TestCase):
+    def test_what_its_format_cannot_hold_is_not_tried(self) -> None:
+        """Fifteen walk-outs take longer than their minute; as many of what stood there did not."""
+        own = a_class(work(OnTheMinute(4, reps=15), "dead-bug", "squat"))
+        planned = a_plan(own, weeks=1, weekdays=(0,))
+        run, judged = a_run(planned)
+        (first, *_) = judged.facts.classes[0].work_movements
+        longer = LIBRARY["walk-out"]
+        design = in_its_place(own, first[0], first[1], longer)
+        assert design is not None
+        self.assertFalse(stands(design, LIBRARY))
+        with patch.object(polish, "harder_forms", lambda *_: [longer]):
+            after = polished(run, judged).plan.classes[0].design
+        self.assertNotIn("walk-out", after.movement_ids())

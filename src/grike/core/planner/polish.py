@@ -29,6 +29,7 @@ from grike.core.purpose import Purpose
 from grike.core.rules import broken_musts
 from grike.core.rules.p5_order import together
 from grike.core.series import PlannedClass
+from grike.core.swaps import places_of
 
 #: Of so many movements that could stand for an easy form each is tried.
 HARDER_TRIES = 3
@@ -48,10 +49,11 @@ def polished(run: Run, best: Judged) -> Judged:
         slot = member.slot.index
         if slot not in free or run.stop.requested():
             continue
-        for block, place, _ in member.work_movements:
-            spot = block, place
-            instead = instead_of(run, best, slot, spot)
-            best = _with_another(run, best, slot, spot, instead=instead)
+        for movement_id in dict.fromkeys(m.id for _, _, m in member.work_movements):
+            # A touch before may have changed the frame, and with it the number of the block.
+            for spot in places_of(_member(best, slot).design, movement_id)[:1]:
+                instead = instead_of(run, best, slot, spot)
+                best = _with_another(run, best, slot, spot, instead=instead)
         best = _with_less_unrest(run, best, slot)
     return best
 
@@ -67,7 +69,9 @@ def _with_another(
     most = unrest(member) + isinstance(member.design.blocks[spot[0]].format, LastBurst)
     for movement in instead:
         design = in_its_place(member.design, *spot, movement)
-        tried = design and _tried(run, best, slot, design)
+        if design is None or not stands(design, run.problem.library):
+            continue
+        tried = _tried(run, best, slot, design)
         if tried and unrest(_member(tried, slot)) <= most:
             return tried
     return best
