@@ -16,6 +16,7 @@ from grike.core.record import SessionRecord
 from grike.core.station_plan import stations_of
 from grike.exchange.library import shipped_library
 from grike.store import changes, people, series, sessions
+from tests.browser.base import two_weeks
 from tests.browser.test_teaching import WithClass
 
 #: A telephone in the hand, and how much of its height is read from three metres.
@@ -74,6 +75,15 @@ class OnThePhone(WithClass):
         while not (cue := self.cue())["movement"] or (cue["purpose"], cue["kind"]) != ("work",) * 2:
             self.key(Keys.ARROW_RIGHT)
         return str(cue["movement"])
+
+    def others(self, movement_id: str) -> list[str]:
+        """Return what could be done instead of a movement: its like, with what is laid out."""
+        library, own = shipped_library(), shipped_library()[movement_id]
+        plan = two_weeks().plan
+        assert plan is not None
+        kit = plan.classes[self.slot].design.kit | set(own.kit)
+        alike = (m for m in library if m.pattern is own.pattern and kit.issuperset(m.kit))
+        return [movement.id for movement in alike if movement.id != movement_id]
 
     def cue(self) -> dict[str, Any]:
         run = self.kept()
@@ -175,7 +185,8 @@ class Teaching(OnThePhone):
         first = self.on_to_work()
         self.differs("Leave it out")
         self.wait.until(lambda _: self.kept()["otherwise"])
-        self.on_to_work()
+        while not self.others(self.on_to_work()):
+            self.key(Keys.ARROW_RIGHT)
         self.press("Differs")
         Select(self.see("select[aria-label='Do instead']")).select_by_index(1)
         self.wait.until(lambda _: any(one["instead"] for one in self.kept()["otherwise"]))

@@ -16,6 +16,11 @@ export function TwoFactor({ on }: { on: boolean }) {
   // Held here, since what is asked for the code is gone by the time when it was found right.
   const confirm = useOwnAct(acts.confirmCodes);
   const spare = confirm.data?.codes;
+  // Whoever stops and begins again gets another secret, and other spare codes.
+  const forget = () => {
+    begin.reset();
+    confirm.reset();
+  };
   if (begin.data && !on) return <Confirm secret={begin.data} confirm={confirm} />;
   return (
     <Section title="Codes of a device">
@@ -29,7 +34,7 @@ export function TwoFactor({ on }: { on: boolean }) {
       <form
         onSubmit={(event) => {
           event.preventDefault();
-          act.mutate(password, { onSettled: () => setPassword('') });
+          act.mutate(password, { onSettled: () => setPassword(''), onSuccess: on ? forget : undefined });
         }}
       >
         <Flex gap="3" align="flex-start" wrap="wrap">
