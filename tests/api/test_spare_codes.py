@@ -58,6 +58,11 @@ class Spare(House):
         code = self.with_codes()[0]
         self.assertEqual(self.attempt("olga", "wrong", code).status_code, 401)
         self.assertEqual(self.left(), spare.COUNT)
+        refused = self.client.get("/api/house/audit").text.count("sign-in refused")
+        for guess in ("000000", "aaaa-bbbb-cccc-dddd"):
+            self.assertEqual(self.attempt("olga", code=guess).status_code, 401)
+        after = self.client.get("/api/house/audit").text.count("sign-in refused")
+        self.assertEqual(after, refused + 2)
         with self.database.transaction() as connection:
             self.assertFalse(spare.use(connection, self.vera, code))
             self.assertTrue(spare.use(connection, self.olga, code))

@@ -64,17 +64,13 @@ def sign_in(state: State, body: SignInRequest, request: Request, response: Respo
         _note_failure(state, found, name, device.address)
         raise NotSignedIn(*MISMATCH)
     with state.database.transaction() as connection:
-        by_spare = _require_code(state, connection, found, body.code)
+        act = _let_in(state, connection, found, body.code, device.address)
         opened = open_session(state, connection, found.person, device, response)
-        if by_spare:
-            what = BY_SPARE.format(left=spare.left(connection, found.person.id))
-            notices.add(connection, found.person.id, what, device.address, here=None)
         if not (known and devices.is_known(connection, token_hash(known), name)):
             notices.add(connection, found.person.id, NEW_DEVICE, device.address, here=opened.here)
         know_device(state, connection, found.person, known, response)
         if passwords.is_outdated(found.password_hash):
             people.set_hash(connection, found.person.id, passwords.hash_password(body.password))
-        act = "sign in with a spare code" if by_spare else "sign in"
         audit.note(connection, found.person.id, found.person.name, act, name, device.address)
     _give_back(state, [place for place, _ in places])
     return replace(found.person, csrf=opened.csrf)
@@ -132,6 +128,23 @@ def _note_failure(state: State, found: Credentials | None, name: str, address: s
     person_id, about = (found.person.id, name) if found else (None, "a name that is nobody's")
     with state.database.transaction() as connection:
         audit.note(connection, person_id, "", "sign-in refused", about, address)
+
+
+def _let_in(
+    state: State, connection: Connection, found: Credentials, code: str, address: str
+) -> str:
+    """Return how somebody came in whose password was right; raise where a code is not."""
+    try:
+        by_spare = _require_code(state, connection, found, code)
+    except NotSignedIn:
+        # Whoever tries codes knows the password already.
+        _note_failure(state, found, found.person.sign_in_name, address)
+        raise
+    if not by_spare:
+        return "sign in"
+    what = BY_SPARE.format(left=spare.left(connection, found.person.id))
+    notices.add(connection, found.person.id, what, address)
+    return "sign in with a spare code"
 
 
 def _require_code(state: State, connection: Connection, found: Credentials, code: str) -> bool:
