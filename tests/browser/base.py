@@ -13,7 +13,11 @@ from pathlib import Path
 from typing import Any
 
 from selenium import webdriver
-from selenium.common.exceptions import ElementClickInterceptedException, WebDriverException
+from selenium.common.exceptions import (
+    ElementClickInterceptedException,
+    StaleElementReferenceException,
+    WebDriverException,
+)
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.remote.webelement import WebElement
@@ -145,6 +149,9 @@ class WithBrowser(WithDatabase):
         found = self.button(text)
         try:
             found.click()
+        except StaleElementReferenceException:
+            # The page drew it anew between the look and the click.
+            return False
         except ElementClickInterceptedException:
             # The driver does not scroll to what is in the window, though a bar lies over it.
             self.driver.execute_script("arguments[0].scrollIntoView({block: 'center'})", found)
