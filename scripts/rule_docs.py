@@ -36,7 +36,7 @@ def _rule(rule: Rule) -> str:
         ),
         f"- Asked about: {rule.topic}",
         f"- As a must, where not all of them can hold: {rule.yields.words}",
-        f"- Held in the planner by: {' and '.join(rule.stages)}",
+        f"- Held in the planner by: {' and '.join(rule.stages) or 'mending'}",
         f"- Source: {SOURCES[rule.source]}",
     ]
     return "\n".join(lines)

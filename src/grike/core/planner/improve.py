@@ -28,7 +28,6 @@ from grike.core.rules.p14_work_share import P14
 from grike.core.rules.p15_kit import P15
 from grike.core.rules.p16_warm_up import P16
 from grike.core.rules.p18_calendar import P18
-from grike.core.rules.p20_arc import P20
 from grike.core.rules.p21_changes import P21
 from grike.core.rules.p22_one_pattern import P22
 from grike.core.rules.p23_both_halves import P23
@@ -42,7 +41,7 @@ RETRIES = 2
 REFILLS = 3
 #: What is settled in one class: its order, and how it is made up and laid out.
 _OF_ONE_CLASS = frozenset(
-    rule.id for rule in (*ORDER_RULES, P10, P12, P13, P14, P15, P16, P20, P21, P22, P23, P24)
+    rule.id for rule in (*ORDER_RULES, P10, P12, P13, P14, P15, P16, P21, P22, P23, P24)
 )
 #: What is no reason to plan a series in quite another way.
 _FINE = _OF_ONE_CLASS | {P8.id, P18.id}

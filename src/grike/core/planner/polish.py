@@ -17,7 +17,7 @@ from grike.core.editing import handling_for, item_at, stands, with_block, with_i
 from grike.core.formats import LastBurst
 from grike.core.item import Handling, Item
 from grike.core.judging.class_facts import ClassFacts
-from grike.core.judging.pool import pool
+from grike.core.judging.pool import pool_for
 from grike.core.movement import Movement
 from grike.core.pattern import Pattern
 from grike.core.planner.assembly import reframed, unrest
@@ -83,11 +83,8 @@ def instead_of(run: Run, best: Judged, slot: int, spot: tuple[int, int]) -> list
     now = run.problem.library[item_at(member.design, *spot).movement_id]
     present = set(member.design.movement_ids())
     shape = run.problem.plan.shape.on(member.slot)
-    free = [
-        other
-        for other in pool(shape, run.problem.library)
-        if other.id not in present and other.fetched_kit <= member.design.kit
-    ]
+    there = pool_for(shape, run.problem.library, member.design.kit)
+    free = [other for other in there if other.id not in present]
     uses = Counter(i for own in best.facts.classes for i in own.design.movement_ids())
     if isinstance(member.design.blocks[spot[0]].format, LastBurst):
         return harder_bursts(free, now, uses, level)[:BURST_TRIES]
@@ -153,14 +150,14 @@ def in_its_place(
 ) -> ClassDesign | None:
     """Return a class with another movement at a place, in the dose that stands there.
 
-    None where the block is locked, the place has something of its own (what is carried on, another
-    option), or the dose is not one of the movement.
+    None where the place has something of its own (what is carried on, another option), or the dose
+    is not one of the movement.
     """
     item = item_at(design, block, place)
     low, high = movement.dose.reps
     plain = replace(item, seconds=None, reps=None, passes=(), handling=Handling.TWO_BOUTS)
     own = plain != Item(item.movement_id) or any(entry.movement for entry in item.passes)
-    if design.blocks[block].locked or own or not (item.reps is None or low <= item.reps <= high):
+    if own or not (item.reps is None or low <= item.reps <= high):
         return None
     handling = handling_for(design, block, movement)
     return with_item(
@@ -173,8 +170,6 @@ def _calmer(run: Run, member: ClassFacts) -> Iterator[ClassDesign]:
     now = unrest(member)
     for number in work_blocks(member.design):
         block = member.design.blocks[number]
-        if block.locked or not now:
-            continue
         for items in _orders(run, block):
             design = with_block(member.design, number, replace(block, items=items))
             if not stands(design, run.problem.library):

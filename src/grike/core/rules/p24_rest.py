@@ -67,6 +67,7 @@ P24 = Rule(
     "practice",
     setting(Mode.OFF, 4, least=40),
     _check_p24,
+    stages=(),
     numbers={"least": Whole("seconds between two sets of a lift", 0, 180)},
     reach=Reach.DESIGN,
     mends=(Mend.REST,),

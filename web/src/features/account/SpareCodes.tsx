@@ -1,10 +1,8 @@
 import { Box, Button, Flex, Link, SimpleGrid, Text } from '@chakra-ui/react';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 
-import { acts, fieldsOf, spareCodesOptions, useOwnAct } from './api';
-import { TextField } from '~/shared/ui/Fields';
-import { Trouble } from '~/shared/ui/States';
+import { acts, spareCodesOptions, useOwnAct } from './api';
+import { PasswordForm } from './PasswordForm';
 
 /** So few are left that new ones are due. */
 const FEW = 2;
@@ -13,7 +11,6 @@ const FEW = 2;
 export function SpareCodes() {
   const { data } = useQuery(spareCodesOptions);
   const make = useOwnAct(acts.makeSpareCodes);
-  const [password, setPassword] = useState('');
   if (make.data) return <CodesShown codes={make.data.codes} onDone={make.reset} />;
   if (!data) return null;
   return (
@@ -21,27 +18,7 @@ export function SpareCodes() {
       <Text color={data.left > FEW ? 'soft' : 'rowanInk'} mb="2">
         {leftWords(data.left)}
       </Text>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          make.mutate(password, { onSettled: () => setPassword('') });
-        }}
-      >
-        <Flex gap="3" align="flex-start" wrap="wrap">
-          <TextField
-            label="Your password, for new spare codes"
-            type="password"
-            width="64"
-            value={password}
-            error={fieldsOf(make.error).password}
-            onChange={setPassword}
-          />
-          <Button type="submit" size="sm" mt="6" variant="outline" loading={make.isPending} disabled={!password}>
-            Make new spare codes
-          </Button>
-        </Flex>
-        {make.error && !fieldsOf(make.error).password && <Trouble error={make.error} />}
-      </form>
+      <PasswordForm label="Your password, for new spare codes" button="Make new spare codes" act={make} />
     </Box>
   );
 }

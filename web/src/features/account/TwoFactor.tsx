@@ -2,6 +2,7 @@ import { Box, Button, Flex, Image, Text } from '@chakra-ui/react';
 import { useState } from 'react';
 
 import { acts, fieldsOf, useOwnAct } from './api';
+import { PasswordForm } from './PasswordForm';
 import { Done, Section } from './Section';
 import { CodesShown, SpareCodes } from './SpareCodes';
 import { TextField } from '~/shared/ui/Fields';
@@ -10,17 +11,15 @@ import { Trouble } from '~/shared/ui/States';
 /** Codes of a device, asked besides the password. */
 export function TwoFactor({ on }: { on: boolean }) {
   const begin = useOwnAct(acts.beginCodes);
-  const end = useOwnAct(acts.endCodes);
-  const [password, setPassword] = useState('');
-  const act = on ? end : begin;
   // Held here, since what is asked for the code is gone by the time when it was found right.
   const confirm = useOwnAct(acts.confirmCodes);
-  const spare = confirm.data?.codes;
   // Whoever stops and begins again gets another secret, and other spare codes.
-  const forget = () => {
+  const end = useOwnAct(async (password: string) => {
+    await acts.endCodes(password);
     begin.reset();
     confirm.reset();
-  };
+  });
+  const spare = confirm.data?.codes;
   if (begin.data && !on) return <Confirm secret={begin.data} confirm={confirm} />;
   return (
     <Section title="Codes of a device">
@@ -31,27 +30,11 @@ export function TwoFactor({ on }: { on: boolean }) {
       </Text>
       {begin.isSuccess && on && <Done>Codes are asked from now on.</Done>}
       {on && spare && <CodesShown codes={spare} onDone={confirm.reset} />}
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          act.mutate(password, { onSettled: () => setPassword(''), onSuccess: on ? forget : undefined });
-        }}
-      >
-        <Flex gap="3" align="flex-start" wrap="wrap">
-          <TextField
-            label="Your password, to be sure"
-            type="password"
-            width="64"
-            value={password}
-            error={fieldsOf(act.error).password}
-            onChange={setPassword}
-          />
-          <Button type="submit" size="sm" mt="6" variant="outline" loading={act.isPending} disabled={!password}>
-            {on ? 'Stop asking for codes' : 'Begin with codes'}
-          </Button>
-        </Flex>
-        {act.error && !fieldsOf(act.error).password && <Trouble error={act.error} />}
-      </form>
+      <PasswordForm
+        label="Your password, to be sure"
+        button={on ? 'Stop asking for codes' : 'Begin with codes'}
+        act={on ? end : begin}
+      />
       {on && !spare && <SpareCodes />}
     </Section>
   );
