@@ -155,7 +155,7 @@ def Whole(label: str, least: int, most: int) -> Number:  # noqa: N802  reads as 
 class Rule:
     """One line of the catalogue. ``numbers`` explains and limits each editable figure.
 
-    ``stages``: where the planner holds it, () where it mends it. ``mends``: which edits help, in the
+    ``stages``: where the planner holds it, () where it mends it. ``mends``: edits that help, in the
     order in which they are tried; ``gives``: how much a movement gives of what a finding is about,
     so that a swap can be looked for, None where no swap changes it. ``unit``: what one step of its
     rows is. ``way_out``: what a director may give up where it collides with others; ``yields``:
