@@ -19,9 +19,9 @@ from grike.api.board import views
 from grike.api.pacing import USUAL_DAYS
 from grike.api.state import Config, HeldSeries, State
 from grike.core.advice.alternatives import alternatives
-from grike.core.advice.fixes import fixes
 from grike.core.advice.why import why_movement
 from grike.core.editing import swapped, work_blocks
+from grike.core.fixes import fixes
 from grike.core.rules import Facts, findings
 from scripts import database, demo, demo_house, processes
 from scripts.weight import MOST_KILOBYTES, first_load_kilobytes

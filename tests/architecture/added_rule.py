@@ -8,8 +8,8 @@ from fractions import Fraction
 
 from grike.api.board.views import finding_model
 from grike.api.library.routes import catalogue
-from grike.core.advice.fixes import applied, fixes
 from grike.core.errors import InvalidInput
+from grike.core.fixes import applied, fixes
 from grike.core.movement import Pace, Role
 from grike.core.planner import Problem, Settings, plan
 from grike.core.planner.linear import Outcome

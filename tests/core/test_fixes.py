@@ -8,12 +8,12 @@ from collections.abc import Callable
 from dataclasses import replace
 from functools import lru_cache
 
-from grike.core.advice.fixes import Fix, applied, fixes
 from grike.core.anatomy import Muscle
 from grike.core.cautions import Caution
 from grike.core.design import ClassDesign
 from grike.core.editing import swapped, with_block, with_item, work_blocks
 from grike.core.errors import InvalidInput
+from grike.core.fixes import Fix, applied, fixes
 from grike.core.focus import Focus
 from grike.core.formats import StraightSets, TimedCircuit
 from grike.core.item import Handling, Item
@@ -339,6 +339,13 @@ def _arms_only(_: SeriesPlan) -> Broken:
     return a_plan(lifts, sheet=only("P23", mode=Mode.AIM)), LIFTS
 
 
+def _same_kit(_: SeriesPlan) -> Broken:
+    """Mats on Monday and Wednesday, sliders on Friday."""
+    of_days = (Kit.MAT, Kit.MAT, Kit.SLIDERS)
+    designs = [replace(a_class(work(circuit(), "a")), kit=frozenset({kit})) for kit in of_days]
+    return a_plan(*designs, weekdays=(0, 2, 4), sheet=only("D3")), a_library("a")
+
+
 def _no_rest(_: SeriesPlan) -> Broken:
     """Five sets of a lift with a load, and 30 s between them."""
     design = a_class(work(StraightSets(5, 30, 45, reps=10), "lift"))
@@ -357,6 +364,7 @@ SPECIAL: dict[str, Callable[[SeriesPlan], Broken]] = {
     "C11": _no_breather,
     "C13": _fast_in_a_row,
     "C12": _no_easier_option,
+    "D3": _same_kit,
     "D6": _owned,
     "D7": _nothing_carried,
     "D7b": _carried_without_progress,

@@ -7,7 +7,6 @@ import unittest
 from dataclasses import replace
 from fractions import Fraction
 
-from grike.core.advice.fixes import applied
 from grike.core.advice.following import Because, Proposal, Unmet, following
 from grike.core.anatomy import Muscle
 from grike.core.bouts import Bout, Side
@@ -16,6 +15,7 @@ from grike.core.design import ClassDesign
 from grike.core.done import Complaint, Otherwise
 from grike.core.done_weeks import Taught, work_done
 from grike.core.expansion import steps
+from grike.core.fixes import applied
 from grike.core.formats import StraightSets
 from grike.core.item import Item
 from grike.core.movement import Joint

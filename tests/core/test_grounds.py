@@ -51,6 +51,7 @@ from grike.core.planner.variants.last_burst import BurstVariant
 from grike.core.planner.variants.shaped import ShapedVariant
 from grike.core.planner.variants.time_cap import TimeCapVariant
 from grike.core.planner.variants.timed_circuit import CircuitVariant
+from grike.core.planner.weeks import week_task
 from grike.core.purpose import Purpose
 from grike.core.rows.row import Row
 from grike.core.rows.scope import Scope, WeekSteps
@@ -356,8 +357,8 @@ class Alone(unittest.TestCase):
         cells = dict(skeleton(task, LIMITS).cells)
         pairs = next(v for v in run.pool.grounds.variants if v.shape_id == "counted-pairs")
         bad = replace(cells[1], focus=Focus.CONDITIONING, variant=pairs)
-        self.assertEqual(list(hopeless(run, 0, cells)), [])
-        found = list(hopeless(run, 0, {**cells, 1: bad}))
+        self.assertEqual(list(hopeless(run, week_task(run, 0, cells))), [])
+        found = list(hopeless(run, week_task(run, 0, {**cells, 1: bad})))
         self.assertEqual([cell.slot.index for cell in found], [1])
 
     def test_it_is_not_tried_again(self) -> None:

@@ -12,6 +12,7 @@ from typing import Any
 from grike.core.anatomy import Muscle
 from grike.core.cautions import Caution
 from grike.core.clock import class_clock
+from grike.core.finish import BURST
 from grike.core.focus import Focus
 from grike.core.formats import (
     OnTheMinute,
@@ -47,7 +48,7 @@ from grike.core.planner.variants import (
     variants_of,
     with_burst,
 )
-from grike.core.planner.variants.last_burst import BURST, BurstVariant
+from grike.core.planner.variants.last_burst import BurstVariant
 from grike.core.planner.variants.time_cap import TimeCapVariant, whole_rounds
 from grike.core.planner.volume_bounds import volume_bounds
 from grike.core.rows.row import Row

@@ -9,6 +9,7 @@ from unittest.mock import patch
 
 from grike.core import planner
 from grike.core.editing import stands
+from grike.core.finish import bursts
 from grike.core.formats import OnTheMinute
 from grike.core.item import Item, Level
 from grike.core.kit import Kit
@@ -26,7 +27,6 @@ from grike.core.planner.polish import (
 )
 from grike.core.planner.pool import pool_report
 from grike.core.planner.run import Run
-from grike.core.planner.variants.last_burst import bursts
 from grike.core.purpose import Purpose
 from grike.core.rules import Facts, broken_musts
 from grike.core.series import SeriesPlan
@@ -41,8 +41,8 @@ def untouched() -> SeriesPlan:
     """Return a series at level 3 with shapes as it was before the last touches."""
     sheet = next(own for own in presets() if own.id == "blend").sheet()
     asked = a_plan(weeks=2, room=FULL, weekdays=(0, 2, 4), level=3, class_shapes=shipped_shapes())
-    with patch.object(planner, "polished", lambda _, best: best):
-        return made(plan(Problem(replace(asked, sheet=sheet), LIBRARY), None, 1, QUICK))
+    with patch.object(planner, "_touched", lambda _, best: best):
+        return made(plan(Problem(replace(asked, sheet=sheet), LIBRARY), None, 6, QUICK))
 
 
 class Asked(NeverStop):

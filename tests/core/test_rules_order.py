@@ -50,6 +50,11 @@ class KneesInARow(unittest.TestCase):
         self.assertEqual(found("C5", work(circuit(1), *ring)), [])
         self.assertEqual(len(found("C5", work(circuit(2), *ring))), 1)
 
+    def test_what_comes_in_every_round_is_told_once(self) -> None:
+        """Four in a row in each of three rounds, where one rests in between."""
+        (run,) = found("C5", work(circuit(3), "k0", "k1", "k2", "k3", "f0"))
+        self.assertIn("4 movements in a row", run.what)
+
     def test_sets_of_one_movement_count_once(self) -> None:
         """Three movements in straight sets are three; a pair in turn counts set by set."""
         straight = StraightSets(3, 30, 45, reps=10)

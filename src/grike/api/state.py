@@ -15,7 +15,7 @@ from grike.api.outside.registered import Registered
 from grike.api.pacing import DayPaces, PaceBook
 from grike.api.pages import Asked, Page, mark
 from grike.api.sealing import Seal
-from grike.core.advice.fixes.many import Mended, mended
+from grike.core.fixes.many import Mended, mended
 from grike.core.library import Library
 from grike.core.pace import Paces
 from grike.core.rules import Facts, Finding, findings

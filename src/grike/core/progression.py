@@ -26,6 +26,10 @@ LEVER_NAMES: dict[Lever, str] = {
     Lever.OPTION: "the harder option",
     Lever.LOAD: "more load",
 }
+#: The least that people notice. Common practice, no source.
+REPS_MORE, SECONDS_MORE = 2, 5
+#: The rank of a movement that is done neither easier nor harder.
+HARD_AS_IT_IS = 1
 _RANK = {Level.EASIER: 0, Level.MAIN: 1, Level.HARDER: 2}
 
 

@@ -95,12 +95,14 @@ def solve_job(job: Job, stop: Stop, tell: Tell) -> Answer:
     if kind is Kind.REPAIR:
         return _repaired(repair(problem, stop, job["seed"], settings), library, settings)
     result = plan(problem, stop, job["seed"], settings)
-    document = None
+    document, broken = None, 0
     if result.plan is not None:
         document = plan_to(result.plan, result.certificate())
+        broken = len(broken_musts(findings(Facts(result.plan, library, settings.paces))))
     return {
         "status": result.status.value,
         "plan": document,
+        "musts_broken": broken,
         "certificate": result.certificate(),
         **_why_not(result.why_not),
         "notes": list(result.notes),

@@ -11,8 +11,8 @@ from grike.api.shared import Changed, Write
 from grike.api.state import HeldSeries
 from grike.api.turns import COSTLY
 from grike.core.advice.consequences import consequences
-from grike.core.advice.fixes import Fix, applied, fixes
 from grike.core.errors import Conflict, NotFound
+from grike.core.fixes import Fix, applied, fixes
 from grike.core.rules import BY_ID
 from grike.store import changes
 

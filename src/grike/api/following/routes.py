@@ -12,10 +12,10 @@ from grike.api.sessions.taught import taught_of
 from grike.api.shared import Changed
 from grike.api.state import HeldSeries, State
 from grike.api.turns import COSTLY
-from grike.core.advice.fixes import applied
 from grike.core.advice.following import Proposal, Unmet, following
 from grike.core.done_weeks import Taught
 from grike.core.errors import Conflict
+from grike.core.fixes import applied
 from grike.store import changes, follow_answers
 from grike.store.connection import Connection
 

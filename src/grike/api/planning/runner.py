@@ -10,6 +10,7 @@ from typing import Any
 
 from grike.api.planning.keeping import Keeper, is_gone
 from grike.api.planning.outcome import Outcome, outcome
+from grike.api.planning.side_by_side import SideBySide
 from grike.api.planning.solvers import LocalSolver, Solver
 from grike.api.planning.waiting import WaitingLine
 from grike.api.state import State
@@ -21,10 +22,8 @@ from grike.store import library as stored_library
 from grike.store.connection import Connection
 
 log = logging.getLogger("grike")
-#: Between tries to save a result while the database is away.
-FIRST_PAUSE, LONGEST_PAUSE = 0.5, 10.0
-#: Between looks whether another process has given its place back.
-PLACE_SECONDS = 0.2
+#: Between tries to save a result while the database is away, and between looks for a free place.
+FIRST_PAUSE, LONGEST_PAUSE, PLACE_SECONDS = 0.5, 10.0, 0.2
 LABELS = {Kind.PLAN: "Plan the series", Kind.REPAIR: "Repair the series"}
 
 
@@ -62,7 +61,7 @@ class Runner:
 
     def __init__(self, state: State, solver: Solver | None = None) -> None:
         self._state = state
-        self._solver = solver or LocalSolver()
+        self._solver = SideBySide(solver or LocalSolver())
         self._line = WaitingLine(self._solver.places)
         self._stopped: set[int] = set()
         self._closed = threading.Event()

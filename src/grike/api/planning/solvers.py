@@ -24,7 +24,7 @@ from grike.exchange.jobs import Answer, Job, Tell, answered
 
 log = logging.getLogger("grike")
 #: Planning gives way to people who are working in the pages.
-NICENESS = 5
+NICENESS = 10
 POLL_SECONDS = 0.2
 #: So long a planner that was told to stop may take to end by itself with what it has.
 GRACE_SECONDS = 1.2
@@ -112,7 +112,7 @@ def megabytes_of(pid: int | None) -> float:
 
 
 class LocalSolver:
-    """A process for each job. One plans at a time on two cores; the other core serves pages."""
+    """A process for each job. One run at a time; all of it gives way to who works in the pages."""
 
     def __init__(self, places: int = 1, bounds: Bounds | None = None) -> None:
         self.places, self._bounds = places, bounds or Bounds()

@@ -9,12 +9,14 @@ from dataclasses import replace
 
 from grike.core.judging.more_kit import more_kit
 from grike.core.planner.bands import LATER
+from grike.core.planner.edits import edited
 from grike.core.planner.explain import certain_reason, collisions, hopeless, likely_reason
 from grike.core.planner.giving_way import (
     Easing,
     easings,
     gave_way,
     may_leave_shapes,
+    patient,
     quicker,
     shapeless,
 )
@@ -71,7 +73,7 @@ def plan(
             return nearest
         run = again
     run, filled = _another_way(run)
-    best = polished(run, _without_shapes(run, improved(run, filled, seed), seed))
+    best = _touched(run, _without_shapes(run, improved(run, filled, seed), seed))
     broken = broken_musts(best.found)
     yields = gave_way(broken) if all(BY_ID[f.rule].yields for f in broken) else ()
     pool = run.pool
@@ -146,7 +148,7 @@ def _once_more(run: Run, nearest: PlanResult, seed: int) -> Run | None:
 
 def _eased_plan(run: Run, easing: Easing, seed: int) -> Judged | None:
     """Return the plan of a problem that asks less, judged by what the series asks; None if none."""
-    own = quicker(run.settings) if easing.all_at_once else replace(run.settings, restarts=0)
+    own = (quicker if easing.all_at_once else patient)(run.settings)
     again = _begun(easing.problem, run.stop, seed, own)
     for attempt in range(1, (NEAREST_TRIES if easing.all_at_once else EASED_TRIES) + 1):
         if attempt == NEAREST_TRIES:
@@ -165,7 +167,7 @@ def _nearest_result(
     run: Run, easing: Easing, judged: Judged, failure: Failure, *, seed: int
 ) -> PlanResult:
     """Return the result for a plan that was asked less."""
-    problem, judged = run.problem, polished(run, judged)
+    problem, judged = run.problem, _touched(run, judged)
     broken = broken_musts(judged.found)
     stopped = run.stopped or run.stop.requested()
     # Which rules collide is worked out where more gave way than what a class is made of.
@@ -183,6 +185,11 @@ def _nearest_result(
         gave_way=gave_way(broken),
         helps=tuple(own.words for own in more_kit(problem.plan.shape, problem.library)),
     )
+
+
+def _touched(run: Run, judged: Judged) -> Judged:
+    """Return the plan after single edits, for what still costs and for whoever teaches."""
+    return polished(run, edited(run, judged))
 
 
 def _filled_weeks(run: Run) -> tuple[Run, Failure | None]:

@@ -6,28 +6,26 @@ by itself cannot be, it is left out of every pattern to come, and not only with 
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator
 
 from grike.core.item import Level
 from grike.core.planner.linear import Outcome
 from grike.core.planner.run import Run, WeekTask
 from grike.core.planner.selection import build
 from grike.core.planner.skeleton import Cell
-from grike.core.planner.weeks import week_task
 from grike.core.rows.row import Row
 
 
-def hopeless(run: Run, week: int, cells: Mapping[int, Cell]) -> Iterator[Cell]:
+def hopeless(run: Run, task: WeekTask) -> Iterator[Cell]:
     """Yield the classes of a week that no movements could fill even by themselves.
 
-    All movements that the kit allows may be chosen, and neither aims nor what several classes
-    share are asked, so that it is a proof. Aims were asked as well at first, and all sizes of the
-    shape left out with the one that failed: a narrow room's plans then cost half as much again.
+    ``task``: of all movements that the kit allows. Neither aims nor what several classes share are
+    asked, so that it is a proof. Aims were asked as well at first, and all sizes of the shape left
+    out with the one that failed: a narrow room's plans then cost half as much again.
     """
-    task = week_task(run, week, cells)
     limits = run.limits(run.settings.week_time)
     for bay in task.scope.bays:
-        cell = cells[bay.index]
+        cell = task.cells[bay.index]
         # That the harder option cannot be had says nothing of the plain one.
         if cell.variant.level is not Level.MAIN:
             continue

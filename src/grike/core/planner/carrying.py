@@ -23,18 +23,20 @@ from grike.core.planner.run import Run
 from grike.core.planner.selection import Carried, Carry
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.variants import Variant
-from grike.core.progression import Asked, Lever, progressed
+from grike.core.progression import (
+    HARD_AS_IT_IS,
+    REPS_MORE,
+    SECONDS_MORE,
+    Asked,
+    Lever,
+    progressed,
+)
 from grike.core.purpose import Purpose
 from grike.core.rows.scope import Choice
 from grike.core.rules.d7_carrying import D7, asked_of
 from grike.core.rules.p7_anchors import P7
 from grike.core.rules.w7_steps import W7, is_lighter
 from grike.core.volume import volume_of_bouts
-
-#: The least that people notice. Common practice, no source.
-REPS_MORE, SECONDS_MORE = 2, 5
-#: The rank of a movement that is done neither easier nor harder.
-HARD_AS_IT_IS = 1
 
 
 def carries(run: Run, cells: Sequence[Cell]) -> dict[int, dict[str, Carry]]:

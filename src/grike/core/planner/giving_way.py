@@ -27,6 +27,8 @@ WEIGHTS = {
 }
 #: Patterns tried besides the first, and rounds of mending: the musts were tried in full before.
 RETRIES, IMPROVE_ROUNDS = 1, 2
+#: Rounds of mending where only what a class is made of gives way: the plan is to come in a minute.
+EASED_ROUNDS = 6
 #: Patterns tried at last: parts of shapes fit narrow rooms in few of them.
 LAST_RETRIES = 8
 
@@ -119,6 +121,12 @@ def quicker(settings: Settings, *, last: bool = False) -> Settings:
     rounds = min(settings.improve_rounds, IMPROVE_ROUNDS)
     retries = LAST_RETRIES if last else min(settings.retries, RETRIES)
     return replace(settings, retries=retries, restarts=0, improve_rounds=rounds)
+
+
+def patient(settings: Settings) -> Settings:
+    """Return the settings with which a plan is looked for that is asked a little less."""
+    rounds = min(settings.improve_rounds, EASED_ROUNDS)
+    return replace(settings, restarts=0, improve_rounds=rounds)
 
 
 def gave_way(broken: Iterable[Finding]) -> tuple[GaveWay, ...]:

@@ -16,7 +16,7 @@ from grike.core.errors import Conflict
 from grike.core.planner.assembly import ORDER_RULES
 from grike.core.planner.problem import Problem, Progress, Settings
 from grike.core.planner.refill import refill
-from grike.core.planner.rolling import plan_weeks
+from grike.core.planner.rolling import MOST_BACKS, plan_weeks
 from grike.core.planner.run import Run
 from grike.core.planner.seeds import Branch, branched
 from grike.core.rules import Facts, Finding, broken_musts, cost_by_rule, findings
@@ -35,10 +35,14 @@ from grike.core.rules.p24_rest import P24
 from grike.core.series import SeriesPlan
 
 SIDE_BY_SIDE = 2
+#: After so many rounds that gave nothing, each with another seed and reach, no more are tried.
+IDLE_ROUNDS = 5
+#: For so many open slots the number of rounds is meant.
+OF_SLOTS = 24
 #: Patterns that a neighbourhood is given beside the first: there are others to try.
 RETRIES = 2
-#: So many re-fills are tried of a class whose order alone leaves a cost.
-REFILLS = 3
+#: So many re-fills are tried of a class that costs so much by itself.
+REFILLS, WORTH_A_REFILL = 3, 4
 #: What is settled in one class: its order, and how it is made up and laid out.
 _OF_ONE_CLASS = frozenset(
     rule.id for rule in (*ORDER_RULES, P10, P12, P13, P14, P15, P16, P21, P22, P23, P24)
@@ -102,7 +106,7 @@ def improved(run: Run, start: SeriesPlan, seed: int) -> Judged:
     told, width, idle = start, 0, 0
     # Around the only class that is planned there is nothing wider to look at.
     widest = min(WIDEST, max(0, len(_open(run)) - 1))
-    for number in range(run.settings.improve_rounds):
+    for number in range(_rounds(run)):
         if best.cost <= expected or run.stop.requested():
             break
         _tell(run, best, told)
@@ -116,11 +120,16 @@ def improved(run: Run, start: SeriesPlan, seed: int) -> Judged:
         better = tried.cost < best.cost
         width, idle = (width, 0) if better else ((width + 1) % (widest + 1), idle + 1)
         best = tried
-        if idle > widest:
+        if idle > (IDLE_ROUNDS if widest else 0):
             break
     if best.cost <= expected or run.stop.requested():
         return best
     return _other_movements(run, best, seed)
+
+
+def _rounds(run: Run) -> int:
+    """Return how many rounds there are at the most: in a long series each takes longer."""
+    return run.settings.improve_rounds * OF_SLOTS // max(OF_SLOTS, len(_open(run)))
 
 
 def _open(run: Run) -> frozenset[int]:
@@ -189,8 +198,11 @@ def _other_movements(run: Run, best: Judged, seed: int) -> Judged:
     """
     if not best.valid:
         return best
-    troubled = {f.place.slot for f in best.found if f.cost and f.rule in _OF_ONE_CLASS}
-    for slot in sorted(s for s in troubled if s is not None and s in _open(run)):
+    costs = dict.fromkeys(_open(run), 0)
+    for finding in best.found:
+        if finding.rule in _OF_ONE_CLASS and finding.place.slot in costs:
+            costs[finding.place.slot] += finding.cost
+    for slot in sorted(slot for slot, cost in costs.items() if cost >= WORTH_A_REFILL):
         for number in range(REFILLS):
             own = replace(run.problem, plan=best.plan)
             again = branched(seed, Branch.REFILL, number)
@@ -241,7 +253,8 @@ def _planned_again(
     problem = replace(run.problem, plan=plan, free=area)
     own = run.anew(seed=seed, problem=problem, silent=True)
     own.settings = replace(own.settings, retries=min(own.settings.retries, RETRIES))
-    own.later = frozenset()
+    # To free the weeks before as well takes long, and plans became no cheaper by it.
+    own.later, own.backs = frozenset(), MOST_BACKS
     return own.filled() if plan_weeks(own) is None else None
 
 

@@ -130,9 +130,6 @@ class RowModel:
     def solver(self, limits: Limits) -> cp_sat.CpSolver:
         """Return a solver with what serves models of rows."""
         solver = solver_for(limits)
-        # Pseudo-Boolean resolution helps models of weeks, and aborts on those with enforcement
-        # literals, so it is only here.
-        solver.parameters.use_pb_resolution = not self.costs
         if self.costs:
             solver.parameters.cp_model_presolve = True
             solver.parameters.linearization_level = 2

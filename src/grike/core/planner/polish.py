@@ -14,6 +14,7 @@ from itertools import combinations
 
 from grike.core.design import Block, ClassDesign
 from grike.core.editing import handling_for, item_at, stands, with_block, with_item, work_blocks
+from grike.core.finish import bursts
 from grike.core.formats import LastBurst
 from grike.core.item import Handling, Item
 from grike.core.judging.class_facts import ClassFacts
@@ -24,7 +25,6 @@ from grike.core.planner.assembly import reframed, unrest
 from grike.core.planner.improve import Judged, judge
 from grike.core.planner.run import Run
 from grike.core.planner.taste import HARD_MET
-from grike.core.planner.variants.last_burst import bursts
 from grike.core.purpose import Purpose
 from grike.core.rules import broken_musts
 from grike.core.rules.p5_order import together

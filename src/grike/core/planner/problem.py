@@ -61,7 +61,7 @@ class Settings:
     soft_time: float = 0.8
     retries: int = 5
     restarts: int = 3
-    improve_rounds: int = 6
+    improve_rounds: int = 24
     exchanges: int = 150
     wall_seconds: float = 20.0
     paces: Paces = USUAL_PACES

@@ -21,7 +21,7 @@ from grike.core.planner.linear import Outcome
 from grike.core.planner.patterns import Left, Tried, pattern
 from grike.core.planner.problem import Progress
 from grike.core.planner.refill import as_they_stand
-from grike.core.planner.run import Failure, Held, Run, WeekAnswer, kept_facts
+from grike.core.planner.run import Failure, Held, Run, WeekAnswer, WeekTask, kept_facts
 from grike.core.planner.seeds import Branch, branched
 from grike.core.planner.selection import at_least_cost
 from grike.core.planner.skeleton import Cell
@@ -206,7 +206,7 @@ def _week(run: Run, week: int, before: Mapping[int, Cell]) -> WeekAnswer | Failu
     cells: dict[int, Cell] | Failure = dict(before)
     if not any(cell.slot.week == week for cell in before.values()):
         cells = pattern(run, past, Tried(week), left)
-    tried = Tried(week)
+    tried, tasks = Tried(week), _Tasks(run, week)
     # Where a week before had to miss aims, others will: their bands are tried with less patience.
     last = run.settings.retries if not run.soft_weeks else min(run.settings.retries, SOFT_RETRIES)
     for attempt in range(last + 1):
@@ -221,38 +221,55 @@ def _week(run: Run, week: int, before: Mapping[int, Cell]) -> WeekAnswer | Failu
         run.stopped = run.stopped or run.stop.requested()
         if run.stopped:
             # Whoever stops keeps what there is, so the first pattern with any filling is taken.
-            any_filling = _softly(run, week, tried.cells[-1:], None)
+            any_filling = _softly(run, tasks, tried.cells[-1:], None)
             if isinstance(any_filling, WeekAnswer):
                 return any_filling
         if attempt < last:
-            tried.alone += hopeless(run, week, cells)
+            tried.alone += hopeless(run, tasks.of(cells))
             cells = pattern(run, past, tried, left)
     # What stood there was filled once: where nothing else can be, that is tried with others.
     part = run.problem.free is not None
     stood = as_they_stand(run, [s for s in run.problem.open_slots() if part and s.week == week])
     every = [{**past, **stood}, *tried.cells] if stood else tried.cells
-    return _softly(run, week, every, cells if isinstance(cells, Failure) else None)
+    return _softly(run, tasks, every, cells if isinstance(cells, Failure) else None)
+
+
+class _Tasks:
+    """The tasks of a week from all that the kit allows, each made once and when it is asked for."""
+
+    def __init__(self, run: Run, week: int) -> None:
+        self.run, self.week = run, week
+        self._made: list[WeekTask] = []
+
+    def of(self, cells: Mapping[int, Cell]) -> WeekTask:
+        """Return the task of some cells."""
+        made = next((task for task in self._made if task.cells is cells), None)
+        if made is None:
+            made = week_task(self.run, self.week, cells)
+            self._made.append(made)
+        return made
 
 
 def _softly(
-    run: Run, week: int, tried: Sequence[Mapping[int, Cell]], failure: Failure | None
+    run: Run, tasks: _Tasks, tried: Sequence[Mapping[int, Cell]], failure: Failure | None
 ) -> WeekAnswer | Failure:
     """Return the cheapest filling of the patterns tried, or why the musts let none through."""
     best: tuple[bool, int, WeekAnswer] | None = None
     undecided: Failure | None = None
     # The attempts chose from a part of the library; now from all of it.
-    tasks = [week_task(run, week, cells) for cells in tried]
     patient = not run.stopped and not run.soft_weeks
-    for task in tasks[:FULL_PATTERNS] if patient else ():
-        answer = in_bands(run, without(task, SPARED[-1][-1]), run.settings.soft_time)
+    for cells in tried[:FULL_PATTERNS] if patient else ():
+        answer = in_bands(run, without(tasks.of(cells), SPARED[-1][-1]), run.settings.soft_time)
         if answer is not None:
             return answer
     limits = run.limits(run.settings.soft_time)
     with ThreadPoolExecutor(SOFT_PATTERNS) as executor:
-        solves = list(executor.map(lambda t: at_least_cost(t.rows, limits), tasks[:SOFT_PATTERNS]))
-    for number, task in enumerate(tasks):
+        first = [tasks.of(cells) for cells in tried[:SOFT_PATTERNS]]
+        solves = list(executor.map(lambda t: at_least_cost(t.rows, limits), first))
+    for number, cells in enumerate(tried):
         if best is not None and not best[0] and number >= SOFT_PATTERNS:
             break
+        task = tasks.of(cells)
         solved = solves[number] if number < len(solves) else at_least_cost(task.rows, limits)
         if solved.outcome is Outcome.FOUND:
             answer = WeekAnswer(task, solved, assembled_week(run, task, solved))

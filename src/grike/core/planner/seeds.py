@@ -22,6 +22,7 @@ class Branch(IntEnum):
     ORDER = 32_452_843
     NEAREST = 49_979_687
     MUSTS = 67_867_967
+    BESIDE = 86_028_121
 
 
 def branched(seed: int, branch: Branch, number: int) -> int:

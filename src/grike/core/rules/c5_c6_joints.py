@@ -42,6 +42,19 @@ def runs(member: ClassFacts, joint: Joint) -> Iterator[list[Station]]:
         yield run
 
 
+def _too_long(member: ClassFacts, joint: Joint, most: int) -> dict[tuple[int, int], list[Station]]:
+    """Return the runs of more than ``most``, by the block and place that is one too many.
+
+    What comes again in every round is told once, as long as it is at its longest.
+    """
+    out: dict[tuple[int, int], list[Station]] = {}
+    for run in runs(member, joint):
+        if len(run) > most:
+            at = run[most].block, run[most].place
+            out[at] = max(out.get(at, []), run, key=len)
+    return out
+
+
 def _layers_meet(member: ClassFacts, joint: Joint) -> Iterator[tuple[Station, Station]]:
     """Yield layered circuits and the stations after them that load the same joint."""
     for before, after in zip(member.stations, member.stations[1:], strict=False):
@@ -57,19 +70,21 @@ def _check_of(rule: str, joint: Joint) -> Callable[[Facts, RuleSetting], Iterato
     def check(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
         most = line.whole("run")
         for member in facts.classes:
-            for run in runs(member, joint):
-                if len(run) > most:
-                    yield Finding(
-                        rule,
-                        line.mode,
-                        here(member, run[most].block, run[most].place),
-                        f"{len(run)} movements in a row load the {name}s, from "
-                        f"{run[0].movements[0].name}; {most} are the most.",
-                        f"Move one that spares the {name}s between them.",
-                        cost=aimed(line, len(run) - most),
-                        about=About("joint", joint.value, -1),
-                    )
+            too_long = _too_long(member, joint, most)
+            for (block, place), run in too_long.items():
+                yield Finding(
+                    rule,
+                    line.mode,
+                    here(member, block, place),
+                    f"{len(run)} movements in a row load the {name}s, from "
+                    f"{run[0].movements[0].name}; {most} are the most.",
+                    f"Move one that spares the {name}s between them.",
+                    cost=aimed(line, len(run) - most),
+                    about=About("joint", joint.value, -1),
+                )
             for before, after in _layers_meet(member, joint):
+                if (after.block, after.place) in too_long:
+                    continue
                 yield Finding(
                     rule,
                     line.mode,

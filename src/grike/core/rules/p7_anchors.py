@@ -93,7 +93,7 @@ P7 = Rule(
         "mains": Whole("main lifts that come back", 1, 6),
         "weeks": Whole("weeks for which they do", 2, 12),
     },
-    mends=(Mend.CARRY,),
+    mends=(Mend.COME_BACK,),
     unit=MOVEMENTS,
     way_out="main lifts that do not come back",
     yields=Yields.COMPOSITION,

@@ -57,6 +57,7 @@ class Mend(StrEnum):
     FRAME = "frame"
     FRAME_SWAP = "frame-swap"
     CARRY = "carry"
+    COME_BACK = "come-back"
     ASK_MORE = "ask-more"
     ANOTHER_DAY = "another-day"
     LAST_ROUND = "last-round"

@@ -6,11 +6,11 @@ from collections.abc import Iterator
 from dataclasses import replace
 from typing import NamedTuple
 
-from grike.core.advice.fixes.base import Edit
 from grike.core.advice.following.base import Because, Past, Proposal, Unmet, key_of
 from grike.core.design import ClassDesign
 from grike.core.done_weeks import came_short, work_done
 from grike.core.editing import with_item
+from grike.core.fixes.base import Edit
 from grike.core.item import Item
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.progression import Asked, asked

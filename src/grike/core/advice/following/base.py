@@ -6,10 +6,10 @@ from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from enum import StrEnum
 
-from grike.core.advice.fixes.base import Edit
-from grike.core.advice.fixes.judging import Fix, facts_after, judged
 from grike.core.design import MOST_NOTE
 from grike.core.done_weeks import Taught
+from grike.core.fixes.base import Edit
+from grike.core.fixes.judging import Fix, facts_after, judged
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.rules import Facts, Finding
 

@@ -12,11 +12,11 @@ from collections.abc import Iterator, Mapping, Sequence
 from itertools import islice
 
 from grike.core.advice.alternatives import likeness
-from grike.core.advice.fixes.base import Edit
 from grike.core.advice.following.base import MOST_TRIES, Because, Past, Proposal, key_of
 from grike.core.cautions import CAUTION_NAMES, CAUTIONS, JOINT_OF, Caution, breaks
 from grike.core.done import JOINT_NAMES
 from grike.core.editing import stands, swapped
+from grike.core.fixes.base import Edit
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.pool import pool
 from grike.core.movement import Joint, Movement

@@ -7,12 +7,12 @@ from fractions import Fraction
 from itertools import islice, zip_longest
 from typing import NamedTuple
 
-from grike.core.advice.fixes.base import Edit, work_blocks
-from grike.core.advice.fixes.judging import Fix
 from grike.core.advice.following.base import MOST_TRIES, Because, Past, Proposal, Unmet, key_of
 from grike.core.anatomy import FACTS, MAJOR_GROUPS, Muscle
 from grike.core.done_weeks import WEEKDAYS, Taught, muscles_of
 from grike.core.editing import stands, swapped
+from grike.core.fixes.base import Edit, work_blocks
+from grike.core.fixes.judging import Fix
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.figures import plain, sets_words
 from grike.core.judging.pool import pool

@@ -7,12 +7,13 @@ from dataclasses import dataclass, field, replace
 from typing import Any, ClassVar, Self
 
 from grike.core.design import Block
+from grike.core.finish import BURST, bursts
 from grike.core.formats import (
     Format,
     LastBurst,
 )
 from grike.core.item import Item, Level
-from grike.core.movement import Movement, Pace, Position
+from grike.core.movement import Movement, Pace
 from grike.core.planner.variants.places import Part
 from grike.core.planner.variants.straight_sets import StraightVariant
 from grike.core.planner.variants.superset import SupersetVariant
@@ -20,12 +21,6 @@ from grike.core.planner.variants.timed import timed_set
 from grike.core.planner.variants.timed_circuit import CircuitVariant
 from grike.core.planner.variants.variant import FIRST_TIME_PART, FIRST_TIME_SECONDS, Variant
 from grike.core.purpose import Purpose
-
-#: So long one can go hard at what leaves the ground; for a minute only at what is easy.
-BURST = LastBurst(work_seconds=45)
-#: The least energy of a burst in times that of rest, on the feet and on a chair: more than a march,
-#: a tap of the toes or a flutter of the feet on the floor. Estimated from what people tire by.
-BURST_MET, BURST_MET_SEATED = 4.5, 3.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -193,14 +188,3 @@ class BurstVariant(Variant[Any]):
 def with_burst(before: Variant[Any], burst: LastBurst = BURST) -> BurstVariant:
     """Return a variant with a last burst after it."""
     return BurstVariant(before.format, before.blocks + 1, before.block_slots, before, burst)
-
-
-def bursts(movement: Movement) -> bool:
-    """Return whether a movement can be gone at in a burst at the end: fast, on both sides, brisk.
-
-    What nobody knows the energy of may be one.
-    """
-    seated = movement.position is Position.SEATED_CHAIR
-    least = BURST_MET_SEATED if seated else BURST_MET
-    brisk = movement.met is None or movement.met >= least
-    return movement.pace is Pace.FAST and not movement.one_sided and brisk

@@ -8,9 +8,9 @@ from itertools import product
 from typing import Any, ClassVar, TypeAlias
 
 from grike.core.class_shape import ClassShape
+from grike.core.finish import bursts
 from grike.core.formats import Format, LastBurst
 from grike.core.movement import Movement
-from grike.core.planner.variants.last_burst import bursts
 from grike.core.planner.variants.shaped import KnownParts, ShapedVariant
 from grike.core.planner.variants.timed import timed_set
 from grike.core.planner.variants.variant import NO_LIMIT, Variant

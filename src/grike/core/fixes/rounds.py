@@ -5,9 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import replace
 
-from grike.core.advice.fixes.base import Edit, classes_of
 from grike.core.design import Block, ClassDesign, Role
 from grike.core.editing import with_block
+from grike.core.finish import BURST, bursts
+from grike.core.fixes.base import Edit, classes_of
 from grike.core.formats import Breather, Flow, StraightSets
 from grike.core.item import Item
 from grike.core.judging.class_facts import ClassFacts
@@ -15,7 +16,6 @@ from grike.core.judging.pool import frame_pool, pool
 from grike.core.last_round import with_last_round
 from grike.core.movement import Movement
 from grike.core.movement import Role as Use
-from grike.core.planner.variants.last_burst import BURST, bursts
 from grike.core.purpose import Purpose
 from grike.core.rules import Facts, Finding
 from grike.core.rules.c10_frame import C10, most_worked

@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import replace
 
-from grike.core.advice.fixes.base import Edit, classes_of, work_blocks
 from grike.core.design import ClassDesign
 from grike.core.editing import with_block
+from grike.core.fixes.base import Edit, classes_of, work_blocks
 from grike.core.item import Item
 from grike.core.rules import Facts, Finding
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from grike.core.advice.fixes import applied, fixes
+from grike.core.fixes import applied, fixes
 from grike.core.rules import BY_ID, Facts, Finding, findings_of
 from grike.core.series import SeriesPlan
 from grike.core.sheet import Mode

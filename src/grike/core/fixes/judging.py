@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from grike.core.advice.fixes.base import Edit
 from grike.core.errors import GrikeError
+from grike.core.fixes.base import Edit
 from grike.core.rules import (
     CATALOGUE,
     Facts,

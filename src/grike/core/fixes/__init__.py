@@ -1,7 +1,8 @@
 """Fixes: concrete edits that take a finding away without breaking a must.
 
 Candidates come from what the finding is about, the likeliest first; each is put in and judged by
-the rule checks, so that what is offered works. Nothing here needs the planner.
+the rule checks, so that what is offered works. Nothing here needs the planner, which puts them in
+as well once its plan stands.
 """
 
 from __future__ import annotations
@@ -10,8 +11,10 @@ from collections.abc import Callable, Iterator
 from functools import partial
 from itertools import islice
 
-from grike.core.advice.fixes.base import Edit
-from grike.core.advice.fixes.formats import (
+from grike.core.errors import GrikeError
+from grike.core.fixes.base import Edit
+from grike.core.fixes.coming_back import comes_back
+from grike.core.fixes.formats import (
     another_day,
     another_focus,
     another_format,
@@ -20,13 +23,12 @@ from grike.core.advice.fixes.formats import (
     stations,
     time_of_class,
 )
-from grike.core.advice.fixes.frames import frame_movements, frame_swaps
-from grike.core.advice.fixes.items import asks_more, both_sides, carries
-from grike.core.advice.fixes.judging import Fix, applied, facts_after, judged
-from grike.core.advice.fixes.orders import reorders
-from grike.core.advice.fixes.rounds import finishes, last_rounds, longer_rests, warm_ups
-from grike.core.advice.fixes.swaps import swaps
-from grike.core.errors import GrikeError
+from grike.core.fixes.frames import frame_movements, frame_swaps
+from grike.core.fixes.items import asks_more, both_sides, carries
+from grike.core.fixes.judging import Fix, applied, facts_after, judged
+from grike.core.fixes.orders import reorders
+from grike.core.fixes.rounds import finishes, last_rounds, longer_rests, warm_ups
+from grike.core.fixes.swaps import swaps
 from grike.core.rules import BY_ID, Facts, Finding, findings, findings_of
 from grike.core.rules.rule import Mend
 
@@ -51,6 +53,7 @@ SOURCES: dict[Mend, Source] = {
     Mend.FRAME: frame_movements,
     Mend.FRAME_SWAP: frame_swaps,
     Mend.CARRY: carries,
+    Mend.COME_BACK: comes_back,
     Mend.ASK_MORE: asks_more,
     Mend.ANOTHER_DAY: another_day,
     Mend.LAST_ROUND: last_rounds,

@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import replace
 
-from grike.core.advice.fixes.base import Edit, classes_of
 from grike.core.anatomy import Muscle
 from grike.core.design import Block
 from grike.core.editing import swapped, with_block
+from grike.core.fixes.base import Edit, classes_of
 from grike.core.formats import Flow
 from grike.core.item import Item
 from grike.core.judging.class_facts import ClassFacts

@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
-from grike.core.advice.fixes.base import Edit, classes_of, work_blocks
 from grike.core.editing import handling_for, with_item
+from grike.core.fixes.base import Edit, classes_of, work_blocks
 from grike.core.item import Handling, Item, Level
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.pool import may_harden

@@ -7,10 +7,10 @@ from contextlib import suppress
 from dataclasses import replace
 from operator import itemgetter
 
-from grike.core.advice.fixes.base import Edit, classes_of, work_blocks
 from grike.core.design import Block, ClassDesign
 from grike.core.editing import with_block
 from grike.core.errors import InvalidInput
+from grike.core.fixes.base import Edit, classes_of, work_blocks
 from grike.core.focus import FOCUS_NAMES
 from grike.core.formats import (
     FORMATS,

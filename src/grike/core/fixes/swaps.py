@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from grike.core.advice.fixes.base import Edit, classes_of
 from grike.core.editing import swapped
+from grike.core.fixes.base import Edit, classes_of
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.pool import pool
 from grike.core.movement import Movement
