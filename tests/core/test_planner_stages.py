@@ -392,6 +392,11 @@ class Rows(unittest.TestCase):
         row = Row("X", "", (("n", 1),), low=9, weight=1, aux=(("n", 0, 7),))
         self.assertEqual(build([row]).solve(LIMITS).cost, 2)
 
+    def test_no_model_ends_the_process(self) -> None:
+        """Pseudo-Boolean resolution is off, which aborts on some models of weeks (ortools 9.15)."""
+        for model in (RowModel(), build([Row("X", "", (("a", 1),), low=1, weight=1)])):
+            self.assertFalse(model.solver(LIMITS).parameters.use_pb_resolution)
+
     def test_the_tie_break_decides_between_equals(self) -> None:
         """Either of two will do; the lighter one is taken."""
         model = RowModel()

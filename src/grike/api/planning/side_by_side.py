@@ -16,7 +16,7 @@ from grike.core.planner.result import Status
 from grike.core.planner.seeds import Branch, branched
 from grike.exchange.jobs import Answer, Job, Kind, Tell
 
-STAGE = "Waiting for a second try; who stops now keeps the first"
+STAGE = "A second try is still being planned; stop to keep this one"
 #: What another seed cannot change: nothing better, or nothing at all.
 SETTLED = frozenset({Status.BEST.value, Status.IMPOSSIBLE.value, "fault"})
 

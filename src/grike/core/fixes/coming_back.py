@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Sequence, Set
 from dataclasses import dataclass, replace
 from functools import partial
 from itertools import combinations
@@ -18,7 +18,7 @@ from grike.core.kit import LOADABLE
 from grike.core.movement import Movement, Pace
 from grike.core.progression import HARD_AS_IT_IS, REPS_MORE, SECONDS_MORE, Asked
 from grike.core.rules import Facts, Finding
-from grike.core.rules.d7_carrying import asked_of
+from grike.core.rules.d7_carrying import asked_of, work_items
 from grike.core.rules.p7_anchors import P7, anchors_of
 
 #: So many ways to bring two back are tried before one comes back alone.
@@ -57,19 +57,23 @@ def comes_back(facts: Facts, finding: Finding) -> Iterator[Edit]:
     if finding.about is None:
         return
     before = next(m for m in facts.classes if m.slot.index == int(finding.about.id))
+    anchors = anchors_of(before, facts.shape.level, P7.line(facts.sheet))
     for member in classes_of(facts, finding):
         returns = [
             _Return(spot, item, then)
-            for spot in _spots(facts, before, member)
+            for spot in _spots(facts, anchors.ids, member)
             if (then := asked_of(before, spot.lift.id)) is not None
             for item in _asking(facts, spot, then)
         ]
-        for own in (*_in_twos(returns), *((one,) for one in returns)):
+        there = [item.movement_id for _, _, item in work_items(member) if item.carried]
+        one_lacks = anchors.wanted - len(anchors.ids.intersection(there)) < 2
+        twos = () if one_lacks else _in_twos(returns)
+        for own in (*twos, *((one,) for one in returns)):
             yield _edit(facts, before, member, own)
 
 
 def _in_twos(returns: Sequence[_Return]) -> list[tuple[_Return, _Return]]:
-    """Return two lifts in two places, the likest first; none where one is enough."""
+    """Return two lifts in two places, the likest first."""
     found: list[tuple[int, int]] = []
     for (i, one), (j, other) in combinations(enumerate(returns), 2):
         places = {(own.spot.block, own.spot.place) for own in (one, other)}
@@ -91,17 +95,15 @@ def _edit(facts: Facts, before: ClassFacts, member: ClassFacts, returns: Sequenc
     return Edit(text, {member.slot.index: design})
 
 
-def _spots(facts: Facts, before: ClassFacts, member: ClassFacts) -> list[_Spot]:
-    """Return where lifts of a class before could come back, the likest first."""
+def _spots(facts: Facts, lifts: Set[str], member: ClassFacts) -> list[_Spot]:
+    """Return where lifts (ids) could come back in a class, the likest first."""
     there = set(member.design.movement_ids())
     allowed = {movement.id for movement in pool(facts.shape.on(member.slot), facts.library)}
-    line = P7.line(facts.sheet)
-    back = sorted(anchors_of(before, facts.shape.level, line).ids & allowed)
     spots = [
         _Spot(member, number, place, facts.library[name])
         for number, block in work_blocks(member)
         for place, item in enumerate(block.items)
-        for name in back
+        for name in sorted(lifts & allowed)
         if not item.carried and (name == item.movement_id or name not in there)
     ]
     able = [spot for spot in spots if spot.lift.fetched_kit <= member.design.kit]

@@ -36,7 +36,7 @@ from grike.core.series import SeriesPlan
 
 SIDE_BY_SIDE = 2
 #: After so many rounds that gave nothing, each with another seed and reach, no more are tried.
-IDLE_ROUNDS = 5
+IDLE_ROUNDS = 3
 #: For so many open slots the number of rounds is meant.
 OF_SLOTS = 24
 #: Patterns that a neighbourhood is given beside the first: there are others to try.
