@@ -24,6 +24,7 @@ from grike.core.errors import InvalidInput, Unavailable
 from grike.store import runs
 from grike.store.connection import Connection
 from tests.api.base import WithApplication, a_set_up
+from tests.planners import kill_planners
 
 #: Bodies and ids drawn for each route; ./grike test --all draws more.
 FUZZED = max(12, int(os.environ.get("GRIKE_EXAMPLES", "1")))
@@ -274,9 +275,9 @@ class Runs(WithApplication):
         self.assertEqual(self.board(series_id)["classes"], [])
 
     def test_a_killed_planner_is_reported_and_loses_nothing(self) -> None:
-        """kill -9 on the planner: the run fails in words, nothing is lost, the next one works."""
+        """kill -9 on all that plan: the run fails in words, nothing is lost, the next one works."""
         series_id, run = self.begin(weeks=6)
-        os.kill(self.planner_pid(run), signal.SIGKILL)
+        kill_planners(self.planner_pid(run))
         end = self.events(run)[-1]
         self.assertEqual(end["state"], "failed")
         self.assertIn("Nothing was changed", end["message"])
@@ -287,6 +288,13 @@ class Runs(WithApplication):
         ]
         self.post(f"/api/runs/{again}/stop")
         self.assertEqual(self.events(again)[-1]["state"], "stopped")
+
+    def test_one_killed_planner_of_two_is_made_up_for(self) -> None:
+        """kill -9 on the one that is heard: the plan of the other is taken."""
+        series_id, run = self.begin(weeks=1)
+        os.kill(self.planner_pid(run), signal.SIGKILL)
+        self.assertEqual(self.events(run)[-1]["state"], "done")
+        self.assertEqual(len(self.board(series_id)["classes"]), 3)
 
     def planner_pid(self, run: int) -> int:
         for _ in range(200):

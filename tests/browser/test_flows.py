@@ -3,9 +3,7 @@
 from __future__ import annotations
 
 import base64
-import os
 import re
-import signal
 import time
 import unittest
 from contextlib import suppress
@@ -20,6 +18,7 @@ from grike.core.rules import Facts
 from grike.exchange.library import shipped_library
 from grike.store import series
 from tests.browser.base import PASSWORD, WORK_ROW, WithBrowser
+from tests.planners import kill_planners
 
 
 class SignIn(WithBrowser):
@@ -339,7 +338,7 @@ class Class(WithBrowser):
 
 class BadLuck(WithBrowser):
     def test_a_killed_planner_is_told_on_the_page(self) -> None:
-        """kill -9 on the planner: the page says so, and planning again works."""
+        """kill -9 on all that plan: the page says so, and planning again works."""
         series_id = self.a_series()
         with self.database.transaction() as connection:
             connection.run("DELETE FROM series_class WHERE series_id = %s", (series_id,))
@@ -347,7 +346,7 @@ class BadLuck(WithBrowser):
         self.see("h2 a")
         self.go(f"/series/{series_id}", "table")
         self.press("Plan")
-        os.kill(self.planner(), signal.SIGKILL)
+        kill_planners(self.planner())
         self.see_text("Planning ended early")
         self.see_text("Nothing was changed")
         self.press("Go to the board")

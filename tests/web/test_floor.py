@@ -107,7 +107,9 @@ class OnTheFloor(unittest.TestCase):
         planned = {self.key(cue) for cue in self.cues if cue["kind"] == "work"}
         kinds: Counter[str] = Counter()
         for run in self.taught(3):
-            ran = {self.key(cue) for cue in run["cues"] if cue["kind"] == "work"}
+            bouts = [self.key(cue) for cue in run["cues"] if cue["kind"] == "work"]
+            ran = set(bouts)
+            self.assertEqual(len(bouts), len(ran))
             told = {self.key(one): one for one in run["otherwise"]}
             how = {key: [kind for kind in HOW if one[kind]] for key, one in told.items()}
             out = {key for key, kinds_ in how.items() if not kinds_}

@@ -85,12 +85,11 @@ def _rows_d7(scope: Scope, line: RuleSetting) -> Iterator[Row]:
 def _check_d7b(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     lighter = facts.sheet["W7"]
     for week, members in facts.weeks.items():
-        if is_lighter(week, lighter):
-            continue
+        fault = _from_nowhere if is_lighter(week, lighter) else _no_progress
         for member in members:
             for block, place, item in work_items(member):
                 if item.carried:
-                    what = _no_progress(facts, member, item)
+                    what = fault(facts, member, item)
                     if what:
                         yield Finding(
                             "D7b",
@@ -121,10 +120,8 @@ def _no_progress(facts: Facts, member: ClassFacts, item: Item) -> str:
     movement_id = item.movement_id
     name = facts.library[movement_id].name
     other = carried_from(facts, member, movement_id)
-    if other is None and member.slot.week == min(facts.weeks):
-        return f"{name} is marked as carried, but there is no week before."
     if other is None:
-        return f"{name} is marked as carried, but the week before does not have it."
+        return _from_nowhere(facts, member, item)
     then, now = asked_of(other, movement_id), asked_of(member, movement_id)
     if then is not None and now is not None and progressed(then, now):
         return ""
@@ -132,6 +129,15 @@ def _no_progress(facts: Facts, member: ClassFacts, item: Item) -> str:
         same = then is not None and now is not None and not progressed(now, then)
         return "" if same else f"{name} was to be asked for again as on {other.slot.label}."
     return f"{name} is carried from {other.slot.label} without anything added."
+
+
+def _from_nowhere(facts: Facts, member: ClassFacts, item: Item) -> str:
+    """Return that a carried movement was in no full week just before; "" where it was."""
+    if carried_from(facts, member, item.movement_id) is not None:
+        return ""
+    first = member.slot.week == min(facts.weeks)
+    why = "there is no week before" if first else "the week before does not have it"
+    return f"{facts.library[item.movement_id].name} is marked as carried, but {why}."
 
 
 def is_again(member: ClassFacts, movement_id: str) -> bool:
@@ -178,8 +184,8 @@ D7B = Rule(
     "D7b",
     "What is carried progresses",
     "A carried movement asks for more than the week before: reps, seconds, rounds, load, a harder "
-    "option or less rest, and nothing less; a lighter week is left out. What was not reached "
-    "when it was taught may be asked for again.",
+    "option or less rest, and nothing less; in a lighter week it only comes back. What was not "
+    "reached when it was taught may be asked for again.",
     "People see that they have come on.",
     "acsm2009",
     setting(Mode.MUST, 1),

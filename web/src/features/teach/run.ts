@@ -233,12 +233,21 @@ const same = (one: Cue, other: Cue): boolean =>
   one.round === other.round &&
   one.side === other.side;
 
+/** Whether a cue comes once in a class: rests and changes between the sets of a movement are all alike. */
+const once = (cue: Cue): boolean => cue.place !== null || cue.kind === 'talk' || cue.kind === 'breather';
+
 /** What of a shorter class is still to come: all after the last cue that has been, or runs. */
 function aheadOf(run: Run, shorter: Cue[]): Cue[] {
+  const running = run.cues[run.index];
   for (let at = run.index; at >= 0; at -= 1) {
     const cue = run.cues[at];
-    const found = cue ? shorter.findIndex((one) => same(one, cue)) : -1;
-    if (found >= 0) return shorter.slice(found + 1);
+    const found = cue && once(cue) ? shorter.findIndex((one) => same(one, cue)) : -1;
+    if (found < 0) continue;
+    const ahead = shorter.slice(found + 1);
+    // The rest that runs is not rested again.
+    const lead = ahead.findIndex(once);
+    const rested = ahead.slice(0, Math.max(0, lead)).findLastIndex((one) => running && same(one, running));
+    return ahead.slice(rested + 1);
   }
   return [];
 }
