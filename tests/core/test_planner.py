@@ -10,7 +10,7 @@ from functools import lru_cache
 from pathlib import Path
 from unittest import mock
 
-from grike.core.advice.alternatives import alternatives, class_at
+from grike.core.advice.alternatives import alternatives
 from grike.core.errors import Conflict, InvalidInput
 from grike.core.focus import Focus
 from grike.core.judging.finding import Place
@@ -270,7 +270,7 @@ class Editing(unittest.TestCase):
     def test_alternatives_put_what_breaks_a_must_last(self) -> None:
         """The ranking is by musts broken, then by cost; none stands in the class already."""
         facts = Facts(made(two_weeks()), LIBRARY)
-        design = class_at(facts, 1).design
+        design = facts.class_at(1).design
         block, place, _ = next(iter(design.items(Purpose.WORK)))
         found = alternatives(facts, 1, block, place)
         keys = [(a.musts_broken, a.cost_change) for a in found]
@@ -280,7 +280,7 @@ class Editing(unittest.TestCase):
     def test_alternatives_say_what_they_do(self) -> None:
         """The first finding that an alternative announces is what the checks find after it."""
         facts = Facts(made(two_weeks()), LIBRARY)
-        design = class_at(facts, 1).design
+        design = facts.class_at(1).design
         block, place, _ = next(iter(design.items(Purpose.WORK)))
         for entry in alternatives(facts, 1, block, place):
             self.assertTrue(entry.effects or not entry.breaks, entry.movement.id)

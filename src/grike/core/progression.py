@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
-from dataclasses import dataclass
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import dataclass, replace
 from enum import StrEnum
 from fractions import Fraction
 
 from grike.core.bouts import Bout, Side
 from grike.core.design import ClassDesign
-from grike.core.item import Level
+from grike.core.item import Item, Level
+from grike.core.kit import LOADABLE
+from grike.core.movement import Movement
 from grike.core.volume import Alike, demand_of
 
 
@@ -95,6 +97,26 @@ def progressed(before: Asked, after: Asked) -> bool:
     steps = [getattr(after, name) - getattr(before, name) for name in names]
     steps.append(before.rest - after.rest)
     return any(step > 0 for step in steps) and all(step >= 0 for step in steps)
+
+
+def pulled(
+    movement: Movement, base: Item, then: Asked, *, more: Item | None, order: Sequence[Lever]
+) -> Iterator[Item]:
+    """Yield items that ask ever more of a movement than ``base``, by the order of the levers.
+
+    ``then``: what was asked of it before; ``more``: the base with more reps or seconds, None where
+    there is no room for them. Last come two levers at once, for where it is done less often.
+    """
+    out: dict[Lever, Item] = {Lever.DOSE: more} if more else {}
+    if movement.harder is not None and base.level is not Level.HARDER:
+        out[Lever.OPTION] = replace(base, level=Level.HARDER)
+    if LOADABLE & set(movement.kit):
+        out[Lever.LOAD] = replace(base, load_step=then.load + 1)
+    yield from (out[lever] for lever in order if lever in out)
+    if more:
+        reps, seconds = more.reps, more.seconds
+        others = [lever for lever in order if lever in out and lever is not Lever.DOSE]
+        yield from (replace(out[lever], reps=reps, seconds=seconds) for lever in others)
 
 
 def added(before: Asked, after: Asked) -> tuple[str, ...]:

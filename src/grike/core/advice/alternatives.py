@@ -48,7 +48,7 @@ def likeness(one: Movement, other: Movement) -> float:
 
 def candidates(facts: Facts, slot: int, block: int, place: int) -> list[Movement]:
     """Return the movements that could stand in a place, the most alike first."""
-    member = class_at(facts, slot)
+    member = facts.class_at(slot)
     now = facts.library[item_at(member.design, block, place).movement_id]
     taken = set(member.design.movement_ids(member.design.blocks[block].purpose))
     shape = facts.shape.on(member.slot)
@@ -65,17 +65,12 @@ def candidates(facts: Facts, slot: int, block: int, place: int) -> list[Movement
     return sorted(fitting, key=lambda m: (-likeness(now, m), m.id))
 
 
-def class_at(facts: Facts, slot: int) -> ClassFacts:
-    """Return the facts of the class in a slot; the caller has made sure that there is one."""
-    return next(member for member in facts.classes if member.slot.index == slot)
-
-
 def alternatives(
     facts: Facts, slot: int, block: int, place: int, *, most: int = 8
 ) -> Sequence[Alternative]:
     """Return the best alternatives: none that breaks a must before one that breaks none."""
     before = findings(facts)
-    now = class_at(facts, slot)
+    now = facts.class_at(slot)
     out: list[Alternative] = []
     for movement in candidates(facts, slot, block, place):
         good = sum(not found.musts_broken for found in out)
@@ -100,7 +95,7 @@ def _judged(
     plan = facts.plan.with_class(replace(now.planned, design=design))
     after_facts = Facts(plan, facts.library, facts.paces, before=facts)
     after = findings(after_facts)
-    then = class_at(after_facts, now.slot.index)
+    then = after_facts.class_at(now.slot.index)
     new = [f for f in after if f not in before]
     gone = [f for f in before if f not in after]
     cost = sum(cost_by_rule(after).values()) - sum(cost_by_rule(before).values())

@@ -10,7 +10,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from fractions import Fraction
 
-from grike.core.advice.alternatives import Alternative, alternatives, class_at
+from grike.core.advice.alternatives import Alternative, alternatives
 from grike.core.advice.place import there_for
 from grike.core.anatomy import FACTS
 from grike.core.cautions import CAUTION_NAMES
@@ -89,7 +89,7 @@ def _reasons(found: Sequence[Finding]) -> tuple[Reason, ...]:
 
 def why_movement(facts: Facts, slot: int, block: int, place: int) -> WhyMovement:
     """Return why a movement stands where it does. Raises InvalidInput where none stands."""
-    member = class_at(facts, slot)
+    member = facts.class_at(slot)
     movement = facts.library[item_at(member.design, block, place).movement_id]
     inside = member.design.blocks[block]
     left = (*inside.items[:place], *inside.items[place + 1 :])
@@ -153,7 +153,7 @@ def why_not(facts: Facts, slot: int, movement_id: str) -> WhyNot:
 
     Raises NotFound for an unknown movement.
     """
-    member, movement = class_at(facts, slot), facts.library[movement_id]
+    member, movement = facts.class_at(slot), facts.library[movement_id]
     never = tuple(_never(facts, member, movement))
     before = findings(facts)
     best: tuple[tuple[int, int], tuple[int, int], list[Finding]] | None = None
@@ -181,7 +181,7 @@ def why_class(facts: Facts, slot: int) -> tuple[Reason, ...]:
 
 def _why_shape(facts: Facts, slot: int) -> Iterator[Reason]:
     """Yield what the class is made of: its shape, and what its pairs are for."""
-    design = class_at(facts, slot).design
+    design = facts.class_at(slot).design
     shape = facts.shape.class_shape(design.shape)
     if shape is not None:
         yield Reason("", f"Its shape is {shape.name.lower()}. {shape.sentence}")
@@ -192,7 +192,7 @@ def _why_shape(facts: Facts, slot: int) -> Iterator[Reason]:
 
 
 def _why_focus(facts: Facts, slot: int) -> Iterator[Reason]:
-    member = class_at(facts, slot)
+    member = facts.class_at(slot)
     line = D1.line(facts.sheet)
     menu = facts.shape.menu(member.slot.weekday)
     free: list[str] = []

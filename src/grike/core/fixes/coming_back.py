@@ -14,9 +14,8 @@ from grike.core.fixes.base import Edit, classes_of, work_blocks
 from grike.core.item import Item, Level
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.pool import may_harden, pool
-from grike.core.kit import LOADABLE
 from grike.core.movement import Movement, Pace
-from grike.core.progression import HARD_AS_IT_IS, REPS_MORE, SECONDS_MORE, Asked
+from grike.core.progression import HARD_AS_IT_IS, REPS_MORE, SECONDS_MORE, Asked, Lever, pulled
 from grike.core.rules import Facts, Finding
 from grike.core.rules.d7_carrying import asked_of, work_items
 from grike.core.rules.p7_anchors import P7, anchors_of
@@ -51,12 +50,12 @@ class _Return(NamedTuple):
 def comes_back(facts: Facts, finding: Finding) -> Iterator[Edit]:
     """Yield lifts of the class that a finding names, where they stand already or what is like them.
 
-    Each with what asks least more first: as it is laid out here, more reps or seconds, the harder
-    option, more load, two of these. Where more than one is lacking two come first, then one.
+    Each first as it is laid out here, then with more asked by the levers of the series, in their
+    order, and by two of them. Where more than one is lacking two come first, then one.
     """
     if finding.about is None:
         return
-    before = next(m for m in facts.classes if m.slot.index == int(finding.about.id))
+    before = facts.class_at(int(finding.about.id))
     anchors = anchors_of(before, facts.shape.level, P7.line(facts.sheet))
     for member in classes_of(facts, finding):
         returns = [
@@ -130,15 +129,14 @@ def _asking(facts: Facts, spot: _Spot, then: Asked) -> Iterator[Item]:
     level = Level.HARDER if then.level > HARD_AS_IT_IS else Level.MAIN
     plain = Item(lift.id, handling, level, carried=True, load_step=then.load)
     more = _more_of(lift, plain, then)
-    others: list[Item] = []
     shape = facts.shape.on(spot.member.slot)
-    if level is Level.MAIN and may_harden(lift, shape, facts.library):
-        others.append(replace(plain, level=Level.HARDER))
-    if LOADABLE & set(lift.kit):
-        others.append(replace(plain, load_step=then.load + 1))
-    yield from (plain, *([more] if more else []), *others)
-    if more:
-        yield from (replace(item, reps=more.reps, seconds=more.seconds) for item in others)
+    order = [
+        lever
+        for lever in shape.wishes.levers
+        if lever is not Lever.OPTION or may_harden(lift, shape, facts.library)
+    ]
+    yield plain
+    yield from pulled(lift, plain, then, more=more, order=order)
 
 
 def _more_of(movement: Movement, plain: Item, then: Asked) -> Item | None:

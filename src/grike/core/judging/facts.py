@@ -188,3 +188,7 @@ class Facts:
     def pairs(self) -> Iterable[tuple[ClassFacts, ClassFacts]]:
         """Yield each class with the one before it in the series."""
         return zip(self.classes, self.classes[1:], strict=False)
+
+    def class_at(self, slot: int) -> ClassFacts:
+        """Return the facts of the class in a slot; the caller has made sure that there is one."""
+        return next(member for member in self.classes if member.slot.index == slot)

@@ -16,7 +16,6 @@ from grike.core.composition import most_seconds
 from grike.core.design import ClassDesign
 from grike.core.item import Item, Level
 from grike.core.judging.class_facts import ClassFacts
-from grike.core.kit import LOADABLE
 from grike.core.movement import Movement, Pace
 from grike.core.planner.asking import asked_in, bouts_in
 from grike.core.planner.run import Run
@@ -30,6 +29,7 @@ from grike.core.progression import (
     Asked,
     Lever,
     progressed,
+    pulled,
 )
 from grike.core.purpose import Purpose
 from grike.core.rows.scope import Choice
@@ -180,16 +180,7 @@ def levers(
     level = Level.HARDER if then.level > HARD_AS_IT_IS else base.level
     base = replace(base, load_step=max(base.load_step, then.load), level=level)
     more = _more_of(variant, movement, base, then)
-    pulled: dict[Lever, Item] = {Lever.DOSE: more} if more else {}
-    if movement.harder is not None and level is not Level.HARDER:
-        pulled[Lever.OPTION] = replace(base, level=Level.HARDER)
-    if LOADABLE & set(movement.kit):
-        pulled[Lever.LOAD] = replace(base, load_step=then.load + 1)
-    yield from (pulled[lever] for lever in order if lever in pulled)
-    if more:
-        reps, seconds = more.reps, more.seconds
-        others = [lever for lever in order if lever in pulled and lever is not Lever.DOSE]
-        yield from (replace(pulled[lever], reps=reps, seconds=seconds) for lever in others)
+    yield from pulled(movement, base, then, more=more, order=order)
 
 
 def _more_of(variant: Variant[Any], movement: Movement, base: Item, then: Asked) -> Item | None:

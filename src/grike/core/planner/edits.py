@@ -118,7 +118,7 @@ def _cheapest(best: Judged, finding: Finding, edits: list[Edit]) -> Judged | Non
     """
     rule = BY_ID[finding.rule]
     own = sum(f.cost for f in best.found if f.rule == finding.rule)
-    musts, remarks = len(broken_musts(best.found)), _remarks(best)
+    musts, remarks = len(broken_musts(best.found)), best.remarks
     out: Judged | None = None
     for edit in edits:
         then = facts_after(best.facts, edit)
@@ -129,14 +129,10 @@ def _cheapest(best: Judged, finding: Finding, edits: list[Edit]) -> Judged | Non
         except GrikeError:
             continue
         cheaper = tried.cost < (best if out is None else out).cost
-        kept = len(broken_musts(tried.found)) <= musts and _remarks(tried) <= remarks
+        kept = len(broken_musts(tried.found)) <= musts and tried.remarks <= remarks
         if cheaper and kept and _as_good(best.facts, then, edit, finding):
             out = tried
     return out
-
-
-def _remarks(judged: Judged) -> int:
-    return sum(finding.remark for finding in judged.found)
 
 
 def _as_good(facts: Facts, then: Facts, edit: Edit, finding: Finding) -> bool:
@@ -147,7 +143,7 @@ def _as_good(facts: Facts, then: Facts, edit: Edit, finding: Finding) -> bool:
     """
     level = facts.shape.level
     for slot in edit.designs:
-        was, now = _member(facts, slot), _member(then, slot)
+        was, now = facts.class_at(slot), then.class_at(slot)
         out, into = _exchanged(was, now), _exchanged(now, was)
         focus = was.design.focus
         off = sum(on_focus(m, focus) for m in into) < sum(on_focus(m, focus) for m in out)
@@ -166,7 +162,3 @@ def _exchanged(one: ClassFacts, other: ClassFacts) -> list[Movement]:
     """Return what stands in the work of one class and not in that of the other."""
     there = {movement.id for _, _, movement in other.work_movements}
     return [m for _, _, m in one.work_movements if m.id not in there]
-
-
-def _member(facts: Facts, slot: int) -> ClassFacts:
-    return next(own for own in facts.classes if own.slot.index == slot)

@@ -73,6 +73,11 @@ class Judged:
         """Whether every must holds."""
         return not broken_musts(self.found)
 
+    @property
+    def remarks(self) -> int:
+        """How many things are found that break no rule."""
+        return sum(finding.remark for finding in self.found)
+
     def better_than(self, other: Judged) -> bool:
         """Return whether this plan keeps every must where the other does not, or costs less."""
         return self.valid and (not other.valid or self.cost < other.cost)

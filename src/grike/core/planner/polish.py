@@ -51,7 +51,7 @@ def polished(run: Run, best: Judged) -> Judged:
             continue
         for movement_id in dict.fromkeys(m.id for _, _, m in member.work_movements):
             # A touch before may have changed the frame, and with it the number of the block.
-            for spot in places_of(_member(best, slot).design, movement_id)[:1]:
+            for spot in places_of(best.facts.class_at(slot).design, movement_id)[:1]:
                 instead = instead_of(run, best, slot, spot)
                 best = _with_another(run, best, slot, spot, instead=instead)
         best = _with_less_unrest(run, best, slot)
@@ -65,21 +65,21 @@ def _with_another(
 
     Before a burst people may get down once more: it is the last that they do.
     """
-    member = _member(best, slot)
+    member = best.facts.class_at(slot)
     most = unrest(member) + isinstance(member.design.blocks[spot[0]].format, LastBurst)
     for movement in instead:
         design = in_its_place(member.design, *spot, movement)
         if design is None or not stands(design, run.problem.library):
             continue
         tried = _tried(run, best, slot, design)
-        if tried and unrest(_member(tried, slot)) <= most:
+        if tried and unrest(tried.facts.class_at(slot)) <= most:
             return tried
     return best
 
 
 def instead_of(run: Run, best: Judged, slot: int, spot: tuple[int, int]) -> list[Movement]:
     """Return what would be better at a place of a class than what stands there, the best first."""
-    level, member = run.problem.plan.shape.level, _member(best, slot)
+    level, member = run.problem.plan.shape.level, best.facts.class_at(slot)
     now = run.problem.library[item_at(member.design, *spot).movement_id]
     present = set(member.design.movement_ids())
     shape = run.problem.plan.shape.on(member.slot)
@@ -112,7 +112,8 @@ def _with_less_unrest(run: Run, best: Judged, slot: int) -> Judged:
     calmer: Judged | None = best
     while calmer is not None:
         best = calmer
-        tries = (_tried(run, best, slot, design) for design in _calmer(run, _member(best, slot)))
+        member = best.facts.class_at(slot)
+        tries = (_tried(run, best, slot, design) for design in _calmer(run, member))
         calmer = next((tried for tried in tries if tried is not None), None)
     return best
 
@@ -195,24 +196,20 @@ def _orders(run: Run, block: Block) -> Iterator[tuple[Item, ...]]:
         yield tuple(items)
 
 
-def _member(judged: Judged, slot: int) -> ClassFacts:
-    return next(own for own in judged.facts.classes if own.slot.index == slot)
-
-
 def _tried(run: Run, best: Judged, slot: int, design: ClassDesign) -> Judged | None:
     """Return the plan with a class otherwise; None where it breaks more musts or costs more.
 
     Where the work begins with something else, its warm-up may have to lead there; where less has to
     be shown, warm-up and cool-down take the time.
     """
-    member = _member(best, slot)
+    member = best.facts.class_at(slot)
     planned = replace(member.planned, design=design)
     tried = _judged(run, best, planned)
     other_start = _first_of_work(design) != _first_of_work(member.design)
-    if other_start or (_worth(tried) <= _worth(best) and _remarks(tried) > _remarks(best)):
+    if other_start or (_worth(tried) <= _worth(best) and tried.remarks > best.remarks):
         framed = reframed(run.problem, run.settings, planned, member.known, seed=run.seed)
-        tried = min(tried, _judged(run, best, framed), key=lambda own: (_worth(own), _remarks(own)))
-    return tried if _worth(tried) <= _worth(best) and _remarks(tried) <= _remarks(best) else None
+        tried = min(tried, _judged(run, best, framed), key=lambda own: (_worth(own), own.remarks))
+    return tried if _worth(tried) <= _worth(best) and tried.remarks <= best.remarks else None
 
 
 def _judged(run: Run, best: Judged, planned: PlannedClass) -> Judged:
@@ -222,10 +219,6 @@ def _judged(run: Run, best: Judged, planned: PlannedClass) -> Judged:
 def _worth(judged: Judged) -> tuple[int, int]:
     """Return (musts broken, cost), what counts first before what counts then."""
     return len(broken_musts(judged.found)), judged.cost
-
-
-def _remarks(judged: Judged) -> int:
-    return sum(finding.remark for finding in judged.found)
 
 
 def _first_of_work(design: ClassDesign) -> str:
