@@ -3,7 +3,8 @@
 The practised figures are medians or counts of 21 classes that were set down as they were taught
 (common practice, no source). ``GRIKE_ONLY`` names requests by the beginning of their name, and
 ``GRIKE_READ`` prints so many classes in full, to be read aloud; ``GRIKE_PRESET`` puts the rules of
-a preset in the place of those of requests that name no shapes.
+a preset in the place of those of requests that name no shapes. Each request is planned from two
+seeds, in two processes, and the better plan is read, as the application does it.
 """
 
 from __future__ import annotations
@@ -14,6 +15,7 @@ import statistics
 import time
 from collections import Counter
 from collections.abc import Iterable
+from concurrent.futures import Executor, ProcessPoolExecutor
 from dataclasses import replace
 from itertools import pairwise
 from typing import Any
@@ -22,22 +24,26 @@ from bench.bench_corpus import FOLDER, request_of
 from grike.core.composition import NEEDS, is_main, mains_wanted
 from grike.core.dose import dose_text
 from grike.core.errors import InvalidInput
-from grike.core.focus import FOCUS_NAMES, Focus
+from grike.core.focus import FOCUS_NAMES, Focus, on_focus
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.pairs import pairs_of, reason
 from grike.core.pattern import Tier
-from grike.core.planner import Problem, Settings, plan
+from grike.core.planner import PlanResult, Problem, Settings, plan
+from grike.core.planner.seeds import Branch, branched
 from grike.core.rules import BY_ID, Facts, broken_musts, findings
 from grike.core.rules.c1_focus import on_focus_of
 from grike.core.rules.p1_patterns import count_of
 from grike.core.rules.p5_order import rank
 from grike.core.rules.p19_cousins import cousins
+from grike.core.series import SeriesPlan
 from grike.core.sheet import Mode
 from grike.exchange.library import shipped_library
 from grike.exchange.presets import presets
 from grike.exchange.shapes import shipped_shapes
 
 RULES = [rule for rule in BY_ID if rule.startswith("P")] + ["C1", "C8"]
+#: Each request is planned from so many seeds.
+SEEDS = 2
 BASICS = NEEDS[Focus.WHOLE]
 
 
@@ -54,13 +60,14 @@ def figures(member: ClassFacts, level: int) -> dict[str, float]:
     ids = {m.id for m in movements}
     worked = sum(bout.seconds for bout in member.work_bouts)
     moves = [b.movement for b in member.bouts]
-    on_focus, whole = on_focus_of(
+    on, whole = on_focus_of(
         focus, member.movement_sets, member.work_bouts, aside=member.design.aside_ids()
     )
     changes = sum(a.upright != b.upright for a, b in pairwise(moves))
     minutes = member.clock.real_seconds / 60
     return {
-        "share of sets on the one focus": float(-1 if focus is Focus.WHOLE else on_focus / whole),
+        "share of sets on the one focus": float(-1 if focus is Focus.WHOLE else on / whole),
+        "bouts that work the one focus": working(member),
         "all of it in named parts": float(
             all(member.design.blocks[block].role is not None for block in blocks)
         ),
@@ -82,6 +89,17 @@ def figures(member: ClassFacts, level: int) -> dict[str, float]:
     }
 
 
+def working(member: ClassFacts) -> float:
+    """Return the share of bouts whose movement has a target on the focus; -1 for the whole body.
+
+    What is off it in a part that need not be on it is left out.
+    """
+    focus, aside = member.design.focus, member.design.aside_ids()
+    each = [(bout.movement, bool(on_focus(bout.movement, focus))) for bout in member.work_bouts]
+    counted = [on for movement, on in each if on or movement.id not in aside]
+    return statistics.fmean(counted) if counted and focus is not Focus.WHOLE else -1
+
+
 def reasoned(member: ClassFacts) -> float:
     """Return the share of pairs that one would make for a reason; -1 for a class without pairs."""
     found: list[bool] = []
@@ -92,7 +110,8 @@ def reasoned(member: ClassFacts) -> float:
 
 #: Figure, what of it, practised.
 TABLE = (
-    ("share of sets on the one focus", "median", "100 %"),
+    ("share of sets on the one focus", "median", ""),
+    ("bouts that work the one focus", "median", "100 %"),
     ("all of it in named parts", "mean", "60 % of the blocks"),
     ("basics of a whole-body class", "mean", "4 of 6 in 8 of 10"),
     ("mains, share of sets", "median", "40 %"),
@@ -124,23 +143,40 @@ def words(member: ClassFacts, level: int) -> Iterable[str]:
             yield f"  - {movement.name}, {dose_text(own)} ({tier}{mark})"
 
 
-def run(entry: dict[str, Any]) -> tuple[dict[str, Any], list[tuple[ClassFacts, int]], Counter[str]]:
-    """Return what came of one request: its line, its classes, and its findings by rule."""
-    library = shipped_library()
-    begun = time.perf_counter()
-    request = request_of(entry["name"])
+def asked_for(name: str) -> SeriesPlan:
+    """Return a request of the corpus, with the rules of a preset where that is asked for."""
+    request = request_of(name)
     wanted = os.environ.get("GRIKE_PRESET")
-    if wanted and not request.shape.class_shapes:
-        preset = next(own for own in presets() if own.id == wanted)
-        shapes = shipped_shapes() if preset.shaped else ()
-        shape = replace(request.shape, class_shapes=shapes)
-        request = replace(request, sheet=preset.sheet(), shape=shape)
-    result = plan(Problem(request, library), None, 1, Settings())
-    line = {**entry, "seconds": time.perf_counter() - begun, "cost": result.cost}
+    if not wanted or request.shape.class_shapes:
+        return request
+    preset = next(own for own in presets() if own.id == wanted)
+    shapes = shipped_shapes() if preset.shaped else ()
+    shape = replace(request.shape, class_shapes=shapes)
+    return replace(request, sheet=preset.sheet(), shape=shape)
+
+
+def planned(name: str, number: int) -> tuple[PlanResult, int, float]:
+    """Return a plan of a request from one of its seeds, the musts it breaks, and its seconds."""
+    begun = time.perf_counter()
+    library = shipped_library()
+    seed = branched(1, Branch.BESIDE, number)
+    result = plan(Problem(asked_for(name), library), None, seed, Settings())
+    broken = broken_musts(findings(Facts(result.plan, library))) if result.plan else ()
+    return result, len(broken), time.perf_counter() - begun
+
+
+def run(
+    entry: dict[str, Any], processes: Executor
+) -> tuple[dict[str, Any], list[tuple[ClassFacts, int]], Counter[str]]:
+    """Return what came of one request: its line, its classes, and its findings by rule."""
+    library, request = shipped_library(), asked_for(entry["name"])
+    both = list(processes.map(planned, [entry["name"]] * SEEDS, range(SEEDS)))
+    result, broken, _ = min(both, key=lambda own: (own[0].plan is None, own[1], own[0].cost))
+    line = {**entry, "seconds": max(seconds for *_, seconds in both), "cost": result.cost}
     line["status"] = result.status.value
     if result.plan is None:
         return line, [], Counter()
-    line["broken"] = len(broken_musts(findings(Facts(result.plan, library))))
+    line["broken"] = broken
     # Judged by all of them, whatever the request asked for.
     asked = result.plan.sheet
     for rule in RULES:
@@ -160,13 +196,14 @@ def main() -> None:
     read = int(os.environ.get("GRIKE_READ", "0"))
     every: list[dict[str, float]] = []
     missed: Counter[str] = Counter()
+    processes = ProcessPoolExecutor(SEEDS)
     print("| request | status | cost | seconds | broken | by rule |\n|---|---|---|---|---|---|")
     told: list[str] = []
     for entry in index:
         if only and not entry["name"].startswith(only):
             continue
         try:
-            line, classes, own = run(entry)
+            line, classes, own = run(entry, processes)
         except InvalidInput as error:
             print(f"| {entry['name']} | refused: {error.what} | | | | |", flush=True)
             continue

@@ -115,7 +115,7 @@ def in_shapes() -> Facts:
     sheet = next(own for own in presets() if own.id == "blend").sheet()
     request = a_plan(weeks=3, weekdays=(0, 2, 4), room=FULL, class_shapes=shipped_shapes())
     asked = replace(request, sheet=sheet)
-    return Facts(made(plan(Problem(asked, LIBRARY), None, 1, UNPOLISHED)), LIBRARY)
+    return Facts(made(plan(Problem(asked, LIBRARY), None, 2, UNPOLISHED)), LIBRARY)
 
 
 class Planned(unittest.TestCase):

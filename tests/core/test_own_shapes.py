@@ -15,7 +15,14 @@ from grike.core.planner import Problem, plan
 from grike.core.planner.giving_way import easings
 from grike.core.planner.readiness import set_up_problems
 from grike.core.planner.shape_of_class import shape_of
+from grike.core.planner.variants.catalogue import (
+    CLOSE_SECONDS,
+    MOST_OVER,
+    WELCOME_SECONDS,
+    sizes_of,
+)
 from grike.core.planner.variants.fit import fit_of, why_not
+from grike.core.rehearsal import cool_down_seconds, warm_up_seconds
 from grike.core.rules import Facts, default_sheet, findings
 from grike.core.series_codec import shape_from, shape_to
 from grike.core.sheet import Mode
@@ -110,6 +117,38 @@ class Refused(unittest.TestCase):
             self.assertNotIn(low, gaps, shape.id)
             self.assertNotIn(high, gaps, shape.id)
             self.assertLess(5 * len(gaps), high - low + 1, (shape.id, gaps))
+
+    def test_what_it_leaves_is_no_more_than_the_frame_takes(self) -> None:
+        """Of lengths of all shapes fewer than one in twenty leave two minutes more than that."""
+        lengths, over = 0, []
+        for shape in shipped_shapes():
+            for minutes in range(shape.minutes[0], shape.minutes[1] + 1, 4):
+                lengths += 1
+                beside = self.beside(shape, minutes)
+                if beside and min(beside) > self.frame(minutes) + MOST_OVER:
+                    over.append((shape.id, minutes, min(beside) - self.frame(minutes)))
+        self.assertLess(20 * len(over), lengths, over)
+
+    def test_parts_hold_more_where_nothing_fills_a_class(self) -> None:
+        """Six lifts at the most fill up to an hour; in 75 minutes there are up to eight."""
+        lift = replace(LIFT, sizes=(4, 5, 6), times=(2, 3, 4))
+        shape = replace(chosen_shapes(["lift-then-core"])[0], parts=(lift,), minutes=(20, 90))
+        for minutes, most in ((35, 6), (45, 6), (55, 6), (75, 8), (80, 8)):
+            own = sizes_of(shape, minutes, level=2)
+            self.assertEqual(max(size.block_slots for size in own), most, minutes)
+            self.assertEqual({size.shape for size in own}, {shape})
+        self.assertEqual(replace(lift, sizes=(6,)).wider().sizes, (6,))
+        self.assertEqual(replace(lift, sizes=(20, 24)).wider().sizes, (20, 24))
+
+    def beside(self, shape: ClassShape, minutes: int) -> list[int]:
+        """Return the seconds beside the work of each size of a shape, but for what is said."""
+        talk = WELCOME_SECONDS + CLOSE_SECONDS
+        own = sizes_of(shape, minutes, level=shape.levels[-1])
+        return [60 * minutes - talk - size.main_seconds() for size in own]
+
+    def frame(self, minutes: int) -> int:
+        """Return the most that warm-up and cool-down usually take."""
+        return warm_up_seconds(60 * minutes)[1] + cool_down_seconds(60 * minutes)[1]
 
     def test_every_length_has_some(self) -> None:
         """From 20 to 90 minutes there are three shapes and more for each level."""

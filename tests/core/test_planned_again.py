@@ -55,9 +55,12 @@ class Taught(unittest.TestCase):
             self.assertEqual(broken_musts(findings(Facts(again, LIBRARY))), [])
 
     def test_others_can_still_teach(self) -> None:
-        """Where the second week is planned again but for its last class, each does its part."""
+        """Where the second week is planned again but for its last class, each does its part.
+
+        What is mended in the first week is asked by those of the second that stand by then.
+        """
         again, asked = self.again(0, 1, 2, 3, 4, settings=Settings())
-        self.assertLessEqual({slot for _, slot, _ in asked}, {5})
+        self.assertLessEqual({slot for _, slot, _ in asked}, {3, 4, 5})
         self.assertEqual(broken_musts(findings(Facts(again, LIBRARY))), [])
 
     def test_nothing_is_asked_where_nothing_follows(self) -> None:

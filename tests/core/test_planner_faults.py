@@ -124,7 +124,7 @@ class Stopped(unittest.TestCase):
 @lru_cache
 def damaged() -> tuple[Problem, SeriesPlan, PoolReport]:
     """Return a week that keeps every must and costs what one swap does, with its problem."""
-    whole = made(plan(Problem(empty(weeks=1, weekdays=(0, 2, 4)), LIBRARY), None, 7))
+    whole = made(plan(Problem(empty(weeks=1, weekdays=(0, 2, 4)), LIBRARY), None, 9))
     last = whole.classes[-1]
     block = work_blocks(last.design)[0]
     offered = alternatives(Facts(whole, LIBRARY), last.slot.index, block, 0, most=18)

@@ -8,13 +8,14 @@ from functools import lru_cache
 from unittest.mock import patch
 
 from grike.core import planner
+from grike.core.anatomy import Muscle
 from grike.core.editing import stands
 from grike.core.finish import bursts
-from grike.core.formats import OnTheMinute
+from grike.core.formats import CountedCircuit, OnTheMinute
 from grike.core.item import Item, Level
 from grike.core.kit import Kit
-from grike.core.movement import Role
-from grike.core.pattern import Pattern
+from grike.core.movement import Role, Sides
+from grike.core.pattern import Pattern, Tier
 from grike.core.planner import NeverStop, Problem, plan, polish
 from grike.core.planner.assembly import unrest
 from grike.core.planner.improve import Judged, judge
@@ -124,7 +125,7 @@ class Forms(unittest.TestCase):
         """Its own harder option first; all for the same muscle, in the same pattern and way."""
         free = [m for m in LIBRARY.of_role(Role.WORK) if m.level <= 2]
         easy = LIBRARY["knee-push-up"]
-        found = harder_forms(free, easy, {})
+        found = harder_forms(free, easy, {}, 2)
         self.assertEqual(found[0].id, "push-up")
         self.assertIn(LIBRARY["lowering-push-up"], found)
         for movement in found:
@@ -133,8 +134,19 @@ class Forms(unittest.TestCase):
             self.assertEqual(movement.pattern, easy.pattern)
         # What was used before comes after what was not, but for its own harder option.
         used = {movement.id: 9 for movement in found[:2]}
-        again = harder_forms(free, easy, used)
+        again = harder_forms(free, easy, used, 2)
         self.assertEqual((again[0], again[-1]), (found[0], found[1]))
+
+    def test_what_could_stand_for_one_in_another_pattern(self) -> None:
+        """After all of its own pattern; never something smaller."""
+        easy = a_movement("easy", level=1, pattern=Pattern.SIDE)
+        turn = replace(a_movement("a-turn", level=2), pattern=Pattern.ROTATION)
+        lean = replace(a_movement("lean", level=2), pattern=Pattern.SIDE)
+        small = replace(turn, id="a-small-one", tier=Tier.SMALL)
+        elsewhere = replace(turn, id="elsewhere", targets=(Muscle.CALVES,))
+        one_side = replace(turn, id="one-side", sides=Sides.ONE)
+        found = harder_forms([small, one_side, elsewhere, turn, lean], easy, {"lean": 9}, 2)
+        self.assertEqual([movement.id for movement in found], ["lean", "a-turn"])
 
     def test_a_burst_is_one(self) -> None:
         """The hardest first, for beginners what is brisk; nothing that is no harder than it is."""
@@ -174,6 +186,16 @@ class Forms(unittest.TestCase):
             own = replace(design, blocks=tuple(blocks))
             self.assertEqual(in_its_place(own, block, 0, forearm) is not None, able, item)
 
+    def test_what_a_block_counts_to_is_kept_inside_its_own(self) -> None:
+        """Twelve of an all-fours press are ten of a half pike push-up; eight stay eight."""
+        harder = LIBRARY["half-pike-push-up"]
+        for counted, own in ((12, 10), (8, None), (4, 6)):
+            design = a_class(work(CountedCircuit(counted, 2, 10, 40), "all-fours-press", "squat"))
+            block = next(n for n, b in enumerate(design.blocks) if b.purpose is Purpose.WORK)
+            again = in_its_place(design, block, 0, harder)
+            assert again is not None
+            self.assertEqual(again.blocks[block].items[0].reps, own)
+
 
 class Unrest(unittest.TestCase):
     def of(self, *ids: str) -> int:
@@ -189,18 +211,31 @@ class Unrest(unittest.TestCase):
         # Nobody goes down, and the last of a round is of another kind than the first.
         self.assertEqual(self.of("squat", "single-arm-row"), 0)
 
+    def test_of_like_parts_the_one_on_the_feet_comes_first(self) -> None:
+        """Standing after the floor means getting up once more; parts that differ stay."""
+        floor, feet = (
+            work(circuit(), "forearm-plank", "crunch"),
+            work(circuit(), "squat", "reverse-lunge"),
+        )
+        for like in (True, False):
+            second = replace(feet, format=circuit(rounds=3 if like else 2))
+            own = a_plan(a_class(floor, second), weeks=1, weekdays=(0,))
+            after = polished(*a_run(own)).plan.classes[0].design
+            first = next(LIBRARY[item.movement_id] for _, _, item in after.items(Purpose.WORK))
+            self.assertEqual(first.upright, like)
+
 
 class Formats(unittest.TestCase):
     def test_what_its_format_cannot_hold_is_not_tried(self) -> None:
-        """Fifteen walk-outs take longer than their minute; as many of what stood there did not."""
+        """Fifteen of each side take longer than their minute; as many of both at once did not."""
         own = a_class(work(OnTheMinute(4, reps=15), "dead-bug", "squat"))
         planned = a_plan(own, weeks=1, weekdays=(0,))
         run, judged = a_run(planned)
         (first, *_) = judged.facts.classes[0].work_movements
-        longer = LIBRARY["walk-out"]
+        longer = LIBRARY["staggered-bridge"]
         design = in_its_place(own, first[0], first[1], longer)
         assert design is not None
         self.assertFalse(stands(design, LIBRARY))
         with patch.object(polish, "harder_forms", lambda *_: [longer]):
             after = polished(run, judged).plan.classes[0].design
-        self.assertNotIn("walk-out", after.movement_ids())
+        self.assertNotIn(longer.id, after.movement_ids())

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 from itertools import product
 
@@ -144,6 +144,14 @@ class ShapePart:
         formats = [dials[0].to(times) for times in self.times] if self.times else [self.format]
         yield from product(formats, self.sizes)
 
+    def wider(self) -> ShapePart:
+        """Return the part with a step more among its sizes, as it is where it may not."""
+        if len(self.sizes) < 2:
+            return self
+        size = 2 * self.sizes[-1] - self.sizes[-2]
+        most = min(self.format.holds[1], MOST_OF_A_BLOCK)
+        return self if size > most else replace(self, sizes=(*self.sizes, size))
+
     @property
     def region(self) -> Region | None:
         """The region of which all that it takes is; None where it takes from several."""
@@ -205,6 +213,10 @@ class ClassShape:
                 fix="Give the shortest first, then the longest.",
                 place="minutes",
             )
+
+    def wider(self) -> ClassShape:
+        """Return the shape with parts that may hold a step more than they say."""
+        return replace(self, parts=tuple(part.wider() for part in self.parts))
 
     def stands_aside(self, number: int) -> bool:
         """Return whether a part need not be on the focus of the class."""

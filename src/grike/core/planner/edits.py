@@ -18,10 +18,9 @@ from grike.core.fixes.judging import facts_after
 from grike.core.focus import on_focus
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.movement import Movement
-from grike.core.pattern import Tier
 from grike.core.planner.assembly import unrest
 from grike.core.planner.improve import Judged
-from grike.core.planner.polish import is_past
+from grike.core.planner.polish import WORTH, is_past
 from grike.core.planner.run import Run
 from grike.core.purpose import Purpose
 from grike.core.rules import BY_ID, Facts, Finding, broken_musts, findings, findings_of
@@ -51,7 +50,6 @@ KINDS = frozenset(
 TRIES, ALL_TRIES, OF_CLASSES = 60, 1500, 12
 #: Where there are too many of what classes are built on, something else may stand for one.
 TOO_MANY_MAINS = frozenset({P8.id, P22.id})
-_WORTH = {Tier.MAIN: 2, Tier.SUPPORTING: 1, Tier.SMALL: 0}
 
 
 def edited(run: Run, best: Judged) -> Judged:
@@ -155,7 +153,7 @@ def _as_good(facts: Facts, then: Facts, edit: Edit, finding: Finding) -> bool:
 
 
 def _worth(movements: list[Movement], level: int) -> int:
-    return sum(_WORTH[movement.tier_for(level)] for movement in movements)
+    return sum(WORTH[movement.tier_for(level)] for movement in movements)
 
 
 def _exchanged(one: ClassFacts, other: ClassFacts) -> list[Movement]:

@@ -20,7 +20,7 @@ from grike.core.item import Handling, Item
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.pool import pool_for
 from grike.core.movement import Movement
-from grike.core.pattern import Pattern
+from grike.core.pattern import Pattern, Tier
 from grike.core.planner.assembly import reframed, unrest
 from grike.core.planner.improve import Judged, judge
 from grike.core.planner.run import Run
@@ -32,7 +32,7 @@ from grike.core.series import PlannedClass
 from grike.core.swaps import places_of
 
 #: Of so many movements that could stand for an easy form each is tried.
-HARDER_TRIES = 3
+HARDER_TRIES = 6
 #: And of so many that could stand for a burst which is none.
 BURST_TRIES = 16
 #: As hard as a burst need be for beginners, in times the energy of rest: estimated from those of
@@ -40,6 +40,8 @@ BURST_TRIES = 16
 BRISK_MET = 5
 #: The level that is for beginners: a group of another one is past its forms without a load.
 FOR_BEGINNERS = 1
+#: What a movement gives a class by its tier: one that goes is not followed by one that gives less.
+WORTH = {Tier.MAIN: 2, Tier.SUPPORTING: 1, Tier.SMALL: 0}
 
 
 def polished(run: Run, best: Judged) -> Judged:
@@ -88,7 +90,7 @@ def instead_of(run: Run, best: Judged, slot: int, spot: tuple[int, int]) -> list
     uses = Counter(i for own in best.facts.classes for i in own.design.movement_ids())
     if isinstance(member.design.blocks[spot[0]].format, LastBurst):
         return harder_bursts(free, now, uses, level)[:BURST_TRIES]
-    return harder_forms(free, now, uses)[:HARDER_TRIES] if is_past(now, level) else []
+    return harder_forms(free, now, uses, level)[:HARDER_TRIES] if is_past(now, level) else []
 
 
 def harder_bursts(
@@ -130,20 +132,27 @@ def is_past(movement: Movement, level: int) -> bool:
 
 
 def harder_forms(
-    free: Iterable[Movement], easy: Movement, uses: Mapping[str, int]
+    free: Iterable[Movement], easy: Movement, uses: Mapping[str, int], level: int
 ) -> list[Movement]:
     """Return what could stand for an easy form and is no form for beginners, the likest first.
 
-    It works the same first in the same pattern.
+    It works the same first, in the same pattern before another one in which it is no smaller.
     """
     own = easy.harder.movement_id if easy.harder else None
-    fitting = [m for m in free if m.level > FOR_BEGINNERS and _alike(m, easy)]
-    return sorted(fitting, key=lambda m: (m.id != own, uses.get(m.id, 0), m.id))
+
+    def near(movement: Movement) -> tuple[bool, bool, int, str]:
+        other = movement.pattern is not easy.pattern
+        return (movement.id != own, other, uses.get(movement.id, 0), movement.id)
+
+    return sorted(
+        (m for m in free if m.level > FOR_BEGINNERS and _stands_for(m, easy, level)), key=near
+    )
 
 
-def _alike(one: Movement, other: Movement) -> bool:
-    mine, theirs = ((m.pattern, m.targets[0], m.one_sided, m.pace) for m in (one, other))
-    return mine == theirs
+def _stands_for(movement: Movement, easy: Movement, level: int) -> bool:
+    mine, theirs = ((m.targets[0], m.one_sided, m.pace) for m in (movement, easy))
+    worth = WORTH[movement.tier_for(level)] >= WORTH[easy.tier_for(level)]
+    return mine == theirs and (movement.pattern is easy.pattern or worth)
 
 
 def in_its_place(
@@ -151,34 +160,47 @@ def in_its_place(
 ) -> ClassDesign | None:
     """Return a class with another movement at a place, in the dose that stands there.
 
-    None where the place has something of its own (what is carried on, another option), or the dose
-    is not one of the movement.
+    What its block counts to is kept inside the movement's own. None where the place has something
+    of its own (what is carried on, another option), or the dose is not one of the movement.
     """
-    item = item_at(design, block, place)
+    item, counts = item_at(design, block, place), getattr(design.blocks[block].format, "reps", None)
     low, high = movement.dose.reps
     plain = replace(item, seconds=None, reps=None, passes=(), handling=Handling.TWO_BOUTS)
     own = plain != Item(item.movement_id) or any(entry.movement for entry in item.passes)
     if own or not (item.reps is None or low <= item.reps <= high):
         return None
+    reps, held = item.reps, item.seconds is not None
+    if isinstance(counts, int) and reps is None and not (held or low <= counts <= high):
+        reps = min(max(counts, low), high)
     handling = handling_for(design, block, movement)
-    return with_item(
-        design, block, place, replace(item, movement_id=movement.id, handling=handling)
-    )
+    instead = replace(item, movement_id=movement.id, reps=reps, handling=handling)
+    return with_item(design, block, place, instead)
 
 
 def _calmer(run: Run, member: ClassFacts) -> Iterator[ClassDesign]:
-    """Yield a class with a block in another order that has less unrest then."""
+    """Yield a class with blocks in another order that has less unrest then."""
     now = unrest(member)
-    for number in work_blocks(member.design):
-        block = member.design.blocks[number]
+    for design in _otherwise(run, member.design):
+        if not stands(design, run.problem.library):
+            continue
+        planned = replace(member.planned, design=design)
+        again = ClassFacts(planned, run.problem.library, member.known, member.pace)
+        if unrest(again) < now:
+            yield design
+
+
+def _otherwise(run: Run, design: ClassDesign) -> Iterator[ClassDesign]:
+    """Yield a class with a block in another order, then with two blocks alike exchanged."""
+    numbers = work_blocks(design)
+    for number in numbers:
+        block = design.blocks[number]
         for items in _orders(run, block):
-            design = with_block(member.design, number, replace(block, items=items))
-            if not stands(design, run.problem.library):
-                continue
-            planned = replace(member.planned, design=design)
-            again = ClassFacts(planned, run.problem.library, member.known, member.pace)
-            if unrest(again) < now:
-                yield design
+            yield with_block(design, number, replace(block, items=items))
+    for one, other in combinations(numbers, 2):
+        first, second = design.blocks[one], design.blocks[other]
+        if (first.format, first.role) == (second.format, second.role):
+            again = with_block(design, one, replace(first, items=second.items))
+            yield with_block(again, other, replace(second, items=first.items))
 
 
 def _orders(run: Run, block: Block) -> Iterator[tuple[Item, ...]]:

@@ -116,7 +116,7 @@ function Bars({ week, most }: { week: Week; most: number }) {
   const name = useNames();
   const at = (sets: number) => `${(100 * sets) / most}%`;
   return (
-    <chakra.table fontSize="sm" flex="1" minW="80">
+    <chakra.table fontSize="sm" flex="1" minW={{ base: '0', sm: '80' }}>
       <thead>
         <chakra.tr color="soft" textAlign="left" fontSize="xs">
           <th>Muscle group</th>
@@ -128,7 +128,7 @@ function Bars({ week, most }: { week: Week; most: number }) {
         {week.muscles.map((own) => (
           <tr key={own.muscle}>
             <chakra.td pr="3">{name(own.muscle)}</chakra.td>
-            <chakra.td w="56">
+            <chakra.td w={{ base: '24', sm: '56' }}>
               <Box position="relative" h="3.5" bg="sunken" aria-hidden="true">
                 <Box h="full" bg={own.done < own.planned ? 'lichenInk' : 'fernInk'} style={{ width: at(own.done) }} />
                 <Box position="absolute" top="-1px" bottom="-1px" w="2px" bg="ink" style={{ left: at(own.planned) }} />

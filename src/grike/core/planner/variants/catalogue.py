@@ -25,6 +25,7 @@ from grike.core.planner.variants.shaping import (
     balanced,
     fitting,
     shaped,
+    with_parts,
 )
 from grike.core.planner.variants.short_intervals import IntervalsVariant
 from grike.core.planner.variants.straight_sets import StraightVariant
@@ -34,6 +35,7 @@ from grike.core.planner.variants.three_pace import ThreePaceVariant
 from grike.core.planner.variants.time_cap import TimeCapVariant
 from grike.core.planner.variants.timed_circuit import CircuitVariant
 from grike.core.planner.variants.variant import NO_LIMIT, Variant
+from grike.core.rehearsal import cool_down_seconds, warm_up_seconds
 from grike.core.rules.c11_breathers import C11
 from grike.core.rules.d7_carrying import D7
 from grike.core.series import SeriesPlan
@@ -47,6 +49,9 @@ LEAST_FRAME_SECONDS = 380
 MOST_FRAME_SECONDS = 720
 #: Seconds of work without a breather where no series says otherwise (C11).
 USUAL_STRETCH = int(60 * C11.default.numbers["minutes"])
+#: Where every size of a shape leaves so much more than is usual, in seconds, its parts may hold so
+#: many steps more.
+MOST_OVER, MOST_WIDER = 120, 2
 #: The fewest slots of a class; fewer cannot serve the body.
 FEWEST_SLOTS = 6
 VARIANTS: dict[str, type[Variant[Any]]] = {
@@ -176,9 +181,26 @@ def sizes_of(
     low, high = shape.minutes
     if not low <= minutes <= high or level not in shape.levels:
         return []
-    able = fitting(shaped(shape, level, part_variant), *frame_seconds(minutes * 60), stretch)
-    able = balanced([own for own in able if own.slots >= FEWEST_SLOTS], part_variant)
+
+    def of(own: ClassShape) -> list[ShapedVariant]:
+        every = fitting(shaped(own, level, part_variant), *frame_seconds(minutes * 60), stretch)
+        return [each for each in every if each.slots >= FEWEST_SLOTS]
+
+    able, wider = of(shape), shape
+    for _ in range(MOST_WIDER):
+        if able and min(_over(each, minutes) for each in able) <= MOST_OVER:
+            break
+        wider = wider.wider()
+        able = [with_parts(shape, each.fitted, level) for each in of(wider)]
+    able = balanced(able, part_variant)
     return sorted(able, key=lambda own: (own.work_seconds(), own.slots))
+
+
+def _over(own: ShapedVariant, minutes: int) -> int:
+    """Return how much longer than usual warm-up and cool-down are at the least, in seconds."""
+    slot = minutes * 60
+    usual = warm_up_seconds(slot)[1] + cool_down_seconds(slot)[1]
+    return slot - WELCOME_SECONDS - CLOSE_SECONDS - usual - own.main_seconds()
 
 
 def part_variant(fmt: Format, blocks: int, size: int) -> Variant[Any] | None:
