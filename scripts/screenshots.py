@@ -213,7 +213,7 @@ def more(camera: Photographer, board: str) -> None:
         camera.press("Plan 3")
         planning(camera, board)
         camera.go(f"{board}/what-ifs", "fieldset")
-    WebDriverWait(driver, 180).until(
+    WebDriverWait(driver, 600).until(
         lambda d: len(d.find_elements(By.XPATH, "//button[.='Make it a series']")) >= 3
     )
     camera.press("Compare")

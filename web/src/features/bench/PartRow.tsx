@@ -49,16 +49,16 @@ export function PartRow({ at, item, told, chosen, brief, onPick }: Props) {
       {told && <Marks told={told} />}
       {!brief && (
         <>
-          <Text w="24" fontSize="xs" color="soft" display={{ base: 'none', md: 'block' }}>
+          <Text w="24" flexShrink="0" fontSize="xs" color="soft" display={{ base: 'none', md: 'block' }}>
             {movement?.position.replace('-', ' ')}
           </Text>
-          <Box w="9" color="soft" display={{ base: 'none', md: 'block' }}>
+          <Box w="9" flexShrink="0" color="soft" display={{ base: 'none', md: 'block' }}>
             <KitIcons kit={movement?.kit.filter((kit) => kit !== 'mat') ?? []} />
           </Box>
         </>
       )}
       <Text
-        minW={brief ? undefined : { md: '52' }}
+        minW={brief ? undefined : { md: '72' }}
         flexShrink="0"
         whiteSpace={{ md: 'nowrap' }}
         textAlign="right"
