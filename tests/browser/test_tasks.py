@@ -34,6 +34,18 @@ def steps_by_task() -> dict[str, int]:
     return {name: int(steps) for name, steps in rows}
 
 
+#: The first answer of a list of links takes three seconds to come.
+SLOW_LISTS = """const real = window.fetch; let first = true;
+window.fetch = async (...asked) => {
+  const answer = await real(...asked), { url, method } = asked[0];
+  if (first && method === 'GET' && String(url).endsWith('/calendar-links')) {
+    first = false;
+    await new Promise((after) => setTimeout(after, 3000));
+  }
+  return answer;
+};"""
+
+
 class Counted(WithBrowser):
     """A step is one press, one key, one choice in a list, or one field filled in."""
 
@@ -226,6 +238,17 @@ class Directors(Counted):
         self.press("Put it in its place")
         self.see_text("It is in its place.")
         self.done("a link for a calendar, a spreadsheet, and the series back from a file")
+
+    def test_a_link_that_is_made_before_the_list_is_there(self) -> None:
+        """It is shown all the same: a list that was asked for before it is asked for again."""
+        add, remove = ("addScriptToEvaluateOnNewDocument", "removeScriptToEvaluateOnNewDocument")
+        script = self.driver.execute_cdp_cmd(f"Page.{add}", {"source": SLOW_LISTS})
+        self.addCleanup(self.driver.execute_cdp_cmd, f"Page.{remove}", script)
+        self.on_board()
+        self.press("Export")
+        self.press("Make a link")
+        self.see_text("This link is shown once")
+        self.see("[aria-label='Links for a calendar'] li")
 
     def test_history(self) -> None:
         """Ten changes, back before the first of them, onward to the last."""

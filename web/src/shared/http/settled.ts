@@ -1,4 +1,4 @@
-import type { QueryClient, QueryKey } from '@tanstack/react-query';
+import type { Query, QueryClient, QueryKey } from '@tanstack/react-query';
 
 /** For what is asked of one version: a write leaves it as it was, and asks for the next one by itself. */
 export const OF_VERSION = { ofVersion: true };
@@ -9,9 +9,15 @@ export const OF_VERSION = { ofVersion: true };
  */
 export function lookAnew(client: QueryClient, ...keys: QueryKey[]) {
   return async (_: unknown, error: Error | null): Promise<void> => {
-    const looking = Promise.all(
-      keys.map((queryKey) => client.invalidateQueries({ queryKey, predicate: (query) => !query.meta?.ofVersion })),
-    );
+    const looking = Promise.all(keys.map((queryKey) => anew(client, queryKey)));
     if (!error) await looking;
   };
+}
+
+/** What is on its way for the first time was perhaps read before the write, and would not be asked for again. */
+async function anew(client: QueryClient, queryKey: QueryKey): Promise<void> {
+  const ours = (query: Query) => !query.meta?.ofVersion;
+  const first = (query: Query) => query.state.data === undefined && query.state.fetchStatus !== 'idle';
+  await client.cancelQueries({ queryKey, predicate: (query) => ours(query) && first(query) });
+  await client.invalidateQueries({ queryKey, predicate: ours });
 }
