@@ -119,6 +119,11 @@ class Dose:
     reps: tuple[int, int]
     seconds: tuple[int, int]
 
+    def nearest_reps(self, reps: int) -> int:
+        """Return the reps of the range that are nearest to a number of them."""
+        low, high = self.reps
+        return min(max(reps, low), high)
+
 
 @dataclass(frozen=True, slots=True)
 class Form:

@@ -164,14 +164,15 @@ def in_its_place(
     of its own (what is carried on, another option), or the dose is not one of the movement.
     """
     item, counts = item_at(design, block, place), getattr(design.blocks[block].format, "reps", None)
-    low, high = movement.dose.reps
+    dose = movement.dose
     plain = replace(item, seconds=None, reps=None, passes=(), handling=Handling.TWO_BOUTS)
     own = plain != Item(item.movement_id) or any(entry.movement for entry in item.passes)
-    if own or not (item.reps is None or low <= item.reps <= high):
-        return None
     reps, held = item.reps, item.seconds is not None
-    if isinstance(counts, int) and reps is None and not (held or low <= counts <= high):
-        reps = min(max(counts, low), high)
+    if own or (reps is not None and reps != dose.nearest_reps(reps)):
+        return None
+    if isinstance(counts, int) and reps is None and not held:
+        kept = dose.nearest_reps(counts)
+        reps = None if kept == counts else kept
     handling = handling_for(design, block, movement)
     instead = replace(item, movement_id=movement.id, reps=reps, handling=handling)
     return with_item(design, block, place, instead)

@@ -33,7 +33,7 @@ export function mustWords(told: Told, past = false): string {
   if (!told.musts_before && !told.musts_after) return 'No must is broken.';
   if (past) return `${musts(told.musts_before)} broken at first, ${told.musts_after || 'none'} later.`;
   if (told.musts_before === told.musts_after) return `${musts(told.musts_after)} broken, as now.`;
-  return `${musts(told.musts_after)} broken; now ${told.musts_before || 'none'}.`;
+  return `Musts broken: ${told.musts_before || 'none'} now, ${told.musts_after || 'none'} then.`;
 }
 
 function musts(count: number): string {

@@ -4,6 +4,7 @@ import { useState } from 'react';
 
 import { data, http, type Schemas } from '~/shared/http/client';
 import { lookAnew } from '~/shared/http/settled';
+import { shownOnce } from '~/shared/http/shownOnce';
 import { moment } from '~/shared/format/time';
 import { Trouble } from '~/shared/ui/States';
 
@@ -39,7 +40,7 @@ export function CoverLinks({ series, slot }: { series: number; slot: number }) {
     onSettled,
   });
   const error = links.error ?? make.error ?? revoke.error;
-  const fresh = make.data && links.data?.some((link) => link.id === make.data.id) ? make.data : null;
+  const fresh = shownOnce(make.data, links.data);
   return (
     <Box as="section" aria-label="Substitute" my="2">
       <Flex align="baseline" gap="2">

@@ -7,6 +7,7 @@ import { boardOptions } from '~/features/board';
 import { useIsDirector } from '~/features/signin';
 import { data, http } from '~/shared/http/client';
 import { lookAnew } from '~/shared/http/settled';
+import { shownOnce } from '~/shared/http/shownOnce';
 import { moment } from '~/shared/format/time';
 import { Trouble, Waiting } from '~/shared/ui/States';
 
@@ -83,7 +84,7 @@ function Links({ id }: { id: number }) {
     onSettled,
   });
   const error = links.error ?? make.error ?? revoke.error;
-  const fresh = make.data && links.data?.some((link) => link.id === make.data.id) ? make.data : null;
+  const fresh = shownOnce(make.data, links.data);
   return (
     <Box as="section" aria-label="Links for a calendar" mt="5">
       <Heading as="h2" size="md">

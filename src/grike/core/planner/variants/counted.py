@@ -49,8 +49,7 @@ class Counted(Variant[F]):
         """Return the item with its reps where they differ from the format's."""
         if movement.pace is Pace.STILL:
             return Item(movement.id, seconds=HOLD_SECONDS)
-        low, high = movement.dose.reps
-        reps = min(max(self.usual_reps, low), high)
+        reps = movement.dose.nearest_reps(self.usual_reps)
         return Item(movement.id, reps=None if reps == self.usual_reps else reps)
 
     def asks(self, movement: Movement) -> tuple[int | None, int | None]:

@@ -1,0 +1,101 @@
+"""How much of a change is luck: one request filled from several seeds, nothing made better after.
+
+What to judge a change of shapes, movements or taste by, in two minutes, before whole plans are made
+of it: three weeks of three classes in all shapes by the preset *Blend*, or ``GRIKE_ONLY``, the name
+of a request of the corpus. ``GRIKE_SEEDS`` seeds (8 by default) are filled in two processes, so
+that their seconds are not those of a search by itself. Prints a Markdown table.
+"""
+
+from __future__ import annotations
+
+import datetime as dt
+import os
+import sys
+import time
+from concurrent.futures import ProcessPoolExecutor
+from functools import partial
+from typing import NamedTuple
+
+from bench.bench_corpus import request_of
+from grike.core.kit import Kit, Room
+from grike.core.planner import Problem, Settings, plan
+from grike.core.rules import Facts, broken_musts, findings
+from grike.core.rules.d7_carrying import work_items
+from grike.core.rules.p7_anchors import P7, anchors_of, class_before
+from grike.core.series import SeriesPlan, SeriesShape
+from grike.exchange.library import shipped_library
+from grike.exchange.presets import presets
+from grike.exchange.shapes import shipped_shapes
+
+PEOPLE = 12
+ROOM = Room("Hall", dict.fromkeys(Kit, 30), 30)
+FILLED = Settings(restarts=0, improve_rounds=0)
+
+
+class Filled(NamedTuple):
+    """A plan of a seed: main lifts that should come back and do, cost, musts broken, seconds."""
+
+    seed: int
+    wanted: int
+    back: int
+    cost: int
+    broken: int
+    seconds: float
+
+
+def usual() -> SeriesPlan:
+    """Return three weeks of three classes in all shipped shapes."""
+    shape = SeriesShape(
+        "Seeds", dt.date(2026, 11, 30), 3, (0, 2, 4), 45, 2, PEOPLE, ROOM,
+        class_shapes=shipped_shapes(),
+    )  # fmt: skip
+    return SeriesPlan(shape, next(own for own in presets() if own.id == "blend").sheet())
+
+
+def filled(only: str, seed: int) -> Filled | None:
+    """Return what a seed gives; None without a plan."""
+    library, begun = shipped_library(), time.perf_counter()
+    request = request_of(only) if only else usual()
+    result = plan(Problem(request, library), None, seed, FILLED)
+    if result.plan is None:
+        return None
+    facts = Facts(result.plan, library)
+    wanted, back = lifts(facts)
+    broken = len(broken_musts(findings(facts)))
+    return Filled(seed, wanted, back, result.cost, broken, time.perf_counter() - begun)
+
+
+def lifts(facts: Facts) -> tuple[int, int]:
+    """Return how many main lifts should come back from the week before, and how many do."""
+    line, wanted, back = P7.line(facts.sheet), 0, 0
+    for member in facts.classes:
+        before = class_before(facts.classes, member.slot, facts.sheet, 0)
+        anchors = anchors_of(before, facts.shape.level, line) if before else None
+        if anchors is not None:
+            held = {item.movement_id for _, _, item in work_items(member) if item.carried}
+            wanted, back = wanted + anchors.wanted, back + min(anchors.wanted, len(held))
+    return wanted, back
+
+
+def main() -> int:
+    """Print the table; return 1 where a seed has no plan or one that breaks a must."""
+    seeds = range(1, 1 + int(os.environ.get("GRIKE_SEEDS", "8")))
+    print("| seed | lifts to come back | that do | cost | musts broken | seconds |")
+    print("|---|---|---|---|---|---|")
+    rows: list[Filled] = []
+    with ProcessPoolExecutor(2) as pool:
+        for own in pool.map(partial(filled, os.environ.get("GRIKE_ONLY", "")), seeds):
+            rows += [own] if own else []
+            print("| no plan |" if own is None else row(own), flush=True)
+    print(row(Filled(0, *(sum(column) for column in zip(*(own[1:] for own in rows), strict=True)))))
+    return int(len(rows) < len(seeds) or any(own.broken for own in rows))
+
+
+def row(own: Filled) -> str:
+    """Return a line of the table; that of all seeds is of seed 0."""
+    seed = str(own.seed or "all")
+    return f"| {seed} | {own.wanted} | {own.back} | {own.cost} | {own.broken} | {own.seconds:.1f} |"
+
+
+if __name__ == "__main__":
+    sys.exit(main())
