@@ -12,8 +12,9 @@ import datetime as dt
 import os
 import sys
 import time
+from collections import Counter
 from concurrent.futures import ProcessPoolExecutor
-from functools import partial
+from functools import partial, reduce
 from typing import NamedTuple
 
 from bench.bench_corpus import request_of
@@ -33,7 +34,10 @@ FILLED = Settings(restarts=0, improve_rounds=0)
 
 
 class Filled(NamedTuple):
-    """A plan of a seed: main lifts that should come back and do, cost, musts broken, seconds."""
+    """A plan of a seed: main lifts that should come back and do, cost, musts broken, seconds.
+
+    ``by_rule``: the cost of each rule.
+    """
 
     seed: int
     wanted: int
@@ -41,6 +45,7 @@ class Filled(NamedTuple):
     cost: int
     broken: int
     seconds: float
+    by_rule: Counter[str]
 
 
 def usual() -> SeriesPlan:
@@ -62,7 +67,8 @@ def filled(only: str, seed: int) -> Filled | None:
     facts = Facts(result.plan, library)
     wanted, back = lifts(facts)
     broken = len(broken_musts(findings(facts)))
-    return Filled(seed, wanted, back, result.cost, broken, time.perf_counter() - begun)
+    seconds = time.perf_counter() - begun
+    return Filled(seed, wanted, back, result.cost, broken, seconds, Counter(result.by_rule))
 
 
 def lifts(facts: Facts) -> tuple[int, int]:
@@ -80,21 +86,28 @@ def lifts(facts: Facts) -> tuple[int, int]:
 def main() -> int:
     """Print the table; return 1 where a seed has no plan or one that breaks a must."""
     seeds = range(1, 1 + int(os.environ.get("GRIKE_SEEDS", "8")))
-    print("| seed | lifts to come back | that do | cost | musts broken | seconds |")
-    print("|---|---|---|---|---|---|")
+    print("| seed | lifts to come back | that do | cost | musts broken | seconds | by rule |")
+    print("|---|---|---|---|---|---|---|")
     rows: list[Filled] = []
     with ProcessPoolExecutor(2) as pool:
         for own in pool.map(partial(filled, os.environ.get("GRIKE_ONLY", "")), seeds):
             rows += [own] if own else []
             print("| no plan |" if own is None else row(own), flush=True)
-    print(row(Filled(0, *(sum(column) for column in zip(*(own[1:] for own in rows), strict=True)))))
+    print(row(reduce(both, rows)._replace(seed=0)))
     return int(len(rows) < len(seeds) or any(own.broken for own in rows))
+
+
+def both(one: Filled, other: Filled) -> Filled:
+    """Return the sum of two."""
+    return Filled(*(a + b for a, b in zip(one, other, strict=True)))
 
 
 def row(own: Filled) -> str:
     """Return a line of the table; that of all seeds is of seed 0."""
     seed = str(own.seed or "all")
-    return f"| {seed} | {own.wanted} | {own.back} | {own.cost} | {own.broken} | {own.seconds:.1f} |"
+    rules = ", ".join(f"{rule} {cost}" for rule, cost in own.by_rule.most_common())
+    figures = f"{own.wanted} | {own.back} | {own.cost} | {own.broken} | {own.seconds:.1f}"
+    return f"| {seed} | {figures} | {rules} |"
 
 
 if __name__ == "__main__":

@@ -25,12 +25,12 @@ from grike.core.planner.skeleton import Cell
 from grike.core.planner.variants import Variant
 from grike.core.planner.variants.straight_sets import StraightVariant
 from grike.core.planner.variants.timed_circuit import CircuitVariant
-from grike.core.progression import Asked, Lever, asked, progressed
+from grike.core.progression import Asked, Lever, asked, leaps, progressed
 from grike.core.purpose import Purpose
 from grike.core.rows.row import Row
 from grike.core.rows.scope import Group, WeekSteps
 from grike.core.rules import Facts, broken_musts, default_sheet, findings
-from grike.core.rules.d7_carrying import carried_words
+from grike.core.rules.d7_carrying import asked_of, carried_from, carried_words
 from grike.core.rules.w7_steps import is_lighter
 from grike.core.series import PlannedClass
 from grike.core.sheet import Mode
@@ -155,6 +155,20 @@ class Planned(unittest.TestCase):
             there = {i for m in self.facts.weeks[full] for i in m.design.movement_ids()}
             self.assertLessEqual(set(carried), there)
             self.assertTrue(carried)
+
+    def test_a_step_is_no_leap(self) -> None:
+        """Nothing that is carried asks for twice the work of the week before; some ask for more."""
+        steps = 0
+        for member in self.facts.classes:
+            for name in _carried_of(member.planned):
+                before = carried_from(self.facts, member, name)
+                assert before is not None
+                then, now = asked_of(before, name), asked_of(member, name)
+                assert then is not None and now is not None
+                self.assertFalse(leaps(then, now), (member.slot.label, name))
+                self.assertTrue(leaps(then, replace(now, demand_seconds=2 * then.demand_seconds)))
+                steps += now.demand_seconds > then.demand_seconds
+        self.assertGreater(steps, 3)
 
     def test_a_refill_keeps_what_is_carried_on(self) -> None:
         """Other movements come, yet the week still carries its share and its steps."""

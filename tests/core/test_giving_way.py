@@ -17,13 +17,14 @@ from bench.clubs import club
 from grike.core import planner
 from grike.core.cautions import Caution
 from grike.core.editing import with_block
+from grike.core.judging.finding import Finding, Place
 from grike.core.judging.more_kit import more_kit
 from grike.core.judging.pool import pool
 from grike.core.kit import Kit, Room
 from grike.core.movement import Movement, StandIn
 from grike.core.planner import PlanResult, Problem, Settings, Status, plan
 from grike.core.planner.giving_way import GaveWay, eased, easings, may_yield
-from grike.core.planner.improve import as_asked, musts_mended
+from grike.core.planner.improve import Judged, as_asked, musts_mended
 from grike.core.planner.pool import pool_report
 from grike.core.planner.problem import NeverStop
 from grike.core.planner.run import Run
@@ -195,6 +196,14 @@ class GivingWay(unittest.TestCase):
             "A movement does not come back too soon (D4) gave way once (week 2). "
             "Way out: more kit.",
         )
+
+    def test_what_never_gives_way_weighs_most(self) -> None:
+        """One class over its slot (C2) is worse than two blocks in a poor order (P3)."""
+        plan_ = a_plan()
+        facts, place = Facts(plan_, LIBRARY), Place(0, 0)
+        firm, may = (Finding(rule, Mode.MUST, place, "What.", "How.") for rule in ("C2", "P3"))
+        worse = Judged(plan_, facts, (firm,))
+        self.assertLess(Judged(plan_, facts, (may, may)).broken, worse.broken)
 
     def test_short_bands_and_few_chairs(self) -> None:
         """22 beginners, 12 chairs, 20 bands, 22 mats, knees spared: a plan with every must."""

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import random
 import unittest
+from collections.abc import Iterable
 from dataclasses import replace
 from fractions import Fraction
 from functools import lru_cache
@@ -23,6 +24,7 @@ from grike.core.planner.weeks import week_task
 from grike.core.rows.row import TWELFTHS, Key, Row
 from grike.core.rows.scope import parts_of
 from grike.core.rules import CATALOGUE, Facts, Rule
+from grike.core.rules.p17_shoulders_back import hinge_reps, hinged
 from grike.core.series import SeriesPlan
 from grike.core.sheet import Mode, RuleSetting
 from grike.core.volume import muscle_shares, region_shares
@@ -170,6 +172,11 @@ def by_check(rule: Rule, line: RuleSetting, filled: Filled) -> int:
     return cost(filled.plan) - cost(filled.before)
 
 
+def of_hinges(rows: Iterable[Row]) -> list[Row]:
+    """Return the rows of P17 that count loaded hinges."""
+    return [row for row in rows if row.where.endswith("hinges")]
+
+
 class OneSet(unittest.TestCase):
     def test_it_gives_what_the_check_counts(self) -> None:
         """Twelfths of every movement, whichever was asked for first: hops work no region."""
@@ -215,6 +222,23 @@ class RowsAndChecks(unittest.TestCase):
             self.assertEqual(holds, check == 0)
             costs += check
         self.assertGreater(costs, 5)
+
+    def test_loaded_hinges_are_counted_alike(self) -> None:
+        """By the row of a class and by its bouts, with a number of each bout cut off (P17)."""
+        (rule,) = (rule for rule in CATALOGUE if rule.id == "P17")
+        assert rule.rows is not None
+        there = 0
+        for seed, formats in enumerate(FORMATS, start=1):
+            for filled in fillings(formats, seed):
+                facts = Facts(filled.plan, LIBRARY)
+                rows = rule.rows(filled.task.scope, rule.line(filled.plan.sheet))
+                for row, bay in zip(of_hinges(rows), filled.task.scope.bays, strict=True):
+                    member = facts.class_at(bay.slot.index)
+                    asked = sum(amount for key, amount in row.terms if key in filled.chosen)
+                    hinges = sum(hinged(bout.movement) for bout in member.work_bouts)
+                    self.assertLessEqual(abs(asked - hinge_reps(member)), hinges, bay.slot.label)
+                    there += bool(hinges)
+        self.assertGreater(there, 5)
 
     def test_a_must_lets_through_what_the_check_lets_through(self) -> None:
         """With a rule as a must, rows can be kept exactly where the check finds nothing."""

@@ -30,6 +30,9 @@ LEVER_NAMES: dict[Lever, str] = {
 }
 #: The least that people notice. Common practice, no source.
 REPS_MORE, SECONDS_MORE = 2, 5
+#: So many times the work of the week before is a leap: two rounds may become three, not four.
+#: Common practice, no source.
+MOST_TIMES = 2
 #: The rank of a movement that is done neither easier nor harder.
 HARD_AS_IT_IS = 1
 _RANK = {Level.EASIER: 0, Level.MAIN: 1, Level.HARDER: 2}
@@ -97,6 +100,11 @@ def progressed(before: Asked, after: Asked) -> bool:
     steps = [getattr(after, name) - getattr(before, name) for name in names]
     steps.append(before.rest - after.rest)
     return any(step > 0 for step in steps) and all(step >= 0 for step in steps)
+
+
+def leaps(before: Asked, after: Asked) -> bool:
+    """Return whether ``after`` asks for twice as much work, or more: more than a step."""
+    return after.demand_seconds >= MOST_TIMES * before.demand_seconds
 
 
 def pulled(

@@ -28,6 +28,7 @@ from grike.core.progression import (
     SECONDS_MORE,
     Asked,
     Lever,
+    leaps,
     progressed,
     pulled,
 )
@@ -155,7 +156,9 @@ def _carried(
         item = replace(plain, carried=True)
         bouts = bouts_in(variant, item, run.problem.library)
         now = asked_in(variant, item, run.problem.library)
-        if now is not None and (then is None or progressed(then, now)):
+        if now is None or (then is not None and leaps(then, now)):
+            continue
+        if then is None or progressed(then, now):
             return _carry(run, variant, item, bouts)
     return None
 

@@ -23,7 +23,7 @@ from grike.core.planner.improve import Judged
 from grike.core.planner.polish import WORTH, is_past
 from grike.core.planner.run import Run
 from grike.core.purpose import Purpose
-from grike.core.rules import BY_ID, Facts, Finding, broken_musts, findings, findings_of
+from grike.core.rules import BY_ID, Facts, Finding, findings, findings_of
 from grike.core.rules.p8_mains_rise import P8
 from grike.core.rules.p22_one_pattern import P22
 from grike.core.rules.rule import Mend
@@ -116,7 +116,6 @@ def _cheapest(best: Judged, finding: Finding, edits: list[Edit]) -> Judged | Non
     """
     rule = BY_ID[finding.rule]
     own = sum(f.cost for f in best.found if f.rule == finding.rule)
-    musts, remarks = len(broken_musts(best.found)), best.remarks
     out: Judged | None = None
     for edit in edits:
         then = facts_after(best.facts, edit)
@@ -127,7 +126,7 @@ def _cheapest(best: Judged, finding: Finding, edits: list[Edit]) -> Judged | Non
         except GrikeError:
             continue
         cheaper = tried.cost < (best if out is None else out).cost
-        kept = len(broken_musts(tried.found)) <= musts and tried.remarks <= remarks
+        kept = tried.broken <= best.broken and tried.remarks <= best.remarks
         if cheaper and kept and _as_good(best.facts, then, edit, finding):
             out = tried
     return out

@@ -19,7 +19,7 @@ from grike.core.planner.refill import refill
 from grike.core.planner.rolling import MOST_BACKS, plan_weeks
 from grike.core.planner.run import Run
 from grike.core.planner.seeds import Branch, branched
-from grike.core.rules import Facts, Finding, broken_musts, cost_by_rule, findings
+from grike.core.rules import BY_ID, Facts, Finding, broken_musts, cost_by_rule, findings
 from grike.core.rules.p8_mains_rise import P8
 from grike.core.rules.p10_load import P10
 from grike.core.rules.p12_formats import P12
@@ -72,6 +72,13 @@ class Judged:
     def valid(self) -> bool:
         """Whether every must holds."""
         return not broken_musts(self.found)
+
+    @property
+    def broken(self) -> tuple[int, int]:
+        """How many musts are broken that never give way, then how many that may: less is better."""
+        broken = broken_musts(self.found)
+        firm = sum(not BY_ID[finding.rule].yields for finding in broken)
+        return firm, len(broken) - firm
 
     @property
     def remarks(self) -> int:
@@ -190,7 +197,7 @@ def musts_mended(run: Run, best: Judged, seed: int) -> Judged:
             if again is None:
                 continue
             tried = judge(run.problem, run.settings, _merged(best.plan, again, area), best.facts)
-            if len(broken_musts(tried.found)) < len(broken_musts(best.found)):
+            if tried.broken < best.broken:
                 best = tried
                 break
     return best

@@ -26,7 +26,6 @@ from grike.core.planner.improve import Judged, judge
 from grike.core.planner.run import Run
 from grike.core.planner.taste import HARD_MET
 from grike.core.purpose import Purpose
-from grike.core.rules import broken_musts
 from grike.core.rules.p5_order import together
 from grike.core.series import PlannedClass
 from grike.core.swaps import places_of
@@ -239,9 +238,9 @@ def _judged(run: Run, best: Judged, planned: PlannedClass) -> Judged:
     return judge(run.problem, run.settings, best.plan.with_class(planned), best.facts)
 
 
-def _worth(judged: Judged) -> tuple[int, int]:
+def _worth(judged: Judged) -> tuple[tuple[int, int], int]:
     """Return (musts broken, cost), what counts first before what counts then."""
-    return len(broken_musts(judged.found)), judged.cost
+    return judged.broken, judged.cost
 
 
 def _first_of_work(design: ClassDesign) -> str:

@@ -13,7 +13,7 @@ from grike.core.judging.finding import About, Finding
 from grike.core.kit import LOADABLE
 from grike.core.movement import Joint, Movement
 from grike.core.rows.row import Row, row_weight
-from grike.core.rows.scope import Scope
+from grike.core.rows.scope import Choice, Scope
 from grike.core.rules.c5_c6_joints import runs, spared
 from grike.core.rules.rule import Mend, Reach, Rule, Stage, Topic, Whole, Yields, setting
 from grike.core.sheet import Mode, RuleSetting
@@ -21,6 +21,9 @@ from grike.core.sheet import Mode, RuleSetting
 JOINTS = {Joint.SHOULDER: "shoulders", Joint.LOW_BACK: "low back"}
 #: The load of a joint from which two must not stand side by side.
 HEAVY = 2
+#: So many loaded hinges too many cost as much as a run that is too long: about a set of them with
+#: two more rounds. Estimated from the sets of lifts; no source counts them.
+HINGES_A_STEP = 20
 
 
 def _side_by_side(member: ClassFacts, joint: Joint) -> Iterator[tuple[int, int, str]]:
@@ -46,6 +49,13 @@ def hinge_reps(member: ClassFacts) -> int:
     return sum(
         b.reps if b.reps is not None else int(b.seconds / b.movement.seconds_per_rep) for b in bouts
     )
+
+
+def _hinges_of(choice: Choice) -> int:
+    """Return how many loaded hinges a choice asks for."""
+    if not hinged(choice.movement):
+        return 0
+    return int(choice.work_seconds / choice.movement.seconds_per_rep)
 
 
 def _may_rest(focus: Focus, joint: Joint) -> bool:
@@ -74,12 +84,19 @@ def _check_p17(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
             reps = hinge_reps(member)
             what = f"The class asks for about {reps} loaded hinges; {most} are the most."
             fix, about = "Swap a deadlift for a bridge.", About("joint", Joint.LOW_BACK.value, -1)
+            cost = aimed(line, -((most - reps) // HINGES_A_STEP))
             yield Finding("P17", line.mode, here(member), what, fix, cost=cost, about=about)
 
 
 def _rows_p17(scope: Scope, line: RuleSetting) -> Iterator[Row]:
-    """Of each part some movements spare a joint, so that an order without long runs exists."""
+    """Loaded hinges are few, and of each part some movements spare a joint.
+
+    So an order without long runs exists.
+    """
     for bay in scope.bays:
+        hinges = tuple((c.key, n) for c in bay.choices if (n := _hinges_of(c)))
+        where, weight = f"{bay.slot.label}, hinges", row_weight(line)
+        yield Row("P17", where, hinges, high=line.whole("reps"), weight=weight, scale=HINGES_A_STEP)
         for joint in JOINTS:
             for choices, paired in bay.by_part() if _may_rest(bay.focus, joint) else ():
                 terms, where = spared(choices, joint, line, paired), f"{bay.slot.label}, {joint}"
