@@ -10,11 +10,12 @@ from typing import Any
 from grike.core.editing import swapped, work_blocks
 from grike.core.errors import InvalidInput
 from grike.core.focus import Focus
-from grike.core.formats import StraightSets
+from grike.core.formats import NoRestCircuit, StraightSets, StrengthPulse
 from grike.core.item import Item, Level
 from grike.core.kit import LOADABLE, Kit
-from grike.core.movement import Dose, Movement
+from grike.core.movement import Dose, Movement, Pace
 from grike.core.planner import PlanResult, Problem, plan
+from grike.core.planner.asking import asked_in
 from grike.core.planner.carrying import levers
 from grike.core.planner.cells import Theme
 from grike.core.planner.linear import Limits
@@ -23,7 +24,9 @@ from grike.core.planner.repair import repair
 from grike.core.planner.selection import Carry, all_rows, build, scope_of
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.variants import Variant
+from grike.core.planner.variants.no_rest_circuit import NoRestVariant
 from grike.core.planner.variants.straight_sets import StraightVariant
+from grike.core.planner.variants.strength_pulse import StrengthPulseVariant
 from grike.core.planner.variants.timed_circuit import CircuitVariant
 from grike.core.progression import Asked, Lever, asked, leaps, progressed
 from grike.core.purpose import Purpose
@@ -104,6 +107,21 @@ class Levers(unittest.TestCase):
         """In a circuit five seconds more; without kit there is no load to add."""
         found = self.names(CircuitVariant(circuit(3, 40, 20), 1, 6), a_movement("m"))
         self.assertEqual(found, ["", "seconds", "level", "seconds+level"])
+
+    def test_bouts_that_are_all_alike(self) -> None:
+        """Short circuits give each the same seconds, so that only the harder option is left."""
+        found = self.names(NoRestVariant(NoRestCircuit(40, 3), 1, 3), a_movement("m"))
+        self.assertEqual(found, ["", "level"])
+
+    def test_in_turn_with_the_pulse(self) -> None:
+        """Of strength and pulse each is asked what a class of both asks of it."""
+        library = a_library("squat", a_movement("hop", pace=Pace.FAST))
+        variant = StrengthPulseVariant(StrengthPulse(40, 20, 3, round_rest_seconds=60), 1, 6)
+        design = a_class(work(variant.format, Item("squat"), Item("hop")))
+        facts = Facts(a_plan(design), library).classes[0]
+        for name, seconds in (("squat", 40), ("hop", 20)):
+            own = asked_in(variant, Item(name), library)
+            self.assertEqual((own, own and own.seconds), (asked_of(facts, name), seconds))
 
     def test_no_more_reps_than_the_dose_allows(self) -> None:
         """At the top of its range the harder option is next."""

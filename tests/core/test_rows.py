@@ -39,6 +39,8 @@ LIMITS = Limits(5, 60, 1)
 #: many movements the slots hold where some fill two, and which kit is left in the cupboard (P1, P2,
 #: P10). Landings are rounded up movement by movement (W6).
 SAFE = frozenset({"C2", "C11", "D8", "P1", "P2", "P10", "W6"})
+#: Where a class does not fit its slot its rests are made shorter, and breathers become fewer (C11).
+BY_RESTS = frozenset({"C11"})
 #: How long the rounds under a time cap last is only known when they are laid out.
 BY_TIME = frozenset({"P8"})
 #: Their rows make an order possible; which one it is, is settled after the movements are chosen.
@@ -177,6 +179,13 @@ def of_hinges(rows: Iterable[Row]) -> list[Row]:
     return [row for row in rows if row.where.endswith("hinges")]
 
 
+def fits(filled: Filled) -> bool:
+    """Return whether the movements of a week fit their slots by the rows of C2."""
+    (rule,) = (rule for rule in CATALOGUE if rule.id == "C2")
+    line = replace(rule.line(filled.plan.sheet), mode=Mode.AIM, weight=1)
+    return by_rows(rule, line, filled).cost == 0
+
+
 class OneSet(unittest.TestCase):
     def test_it_gives_what_the_check_counts(self) -> None:
         """Twelfths of every movement, whichever was asked for first: hops work no region."""
@@ -199,6 +208,7 @@ class RowsAndChecks(unittest.TestCase):
         for seed, formats in enumerate(FORMATS, start=1):
             for filled in fillings(formats, seed):
                 left_out = ORDER if formats else ORDER | BY_TIME
+                left_out = left_out if fits(filled) else left_out | BY_RESTS
                 for rule in (rule for rule in CATALOGUE if rule.rows and rule.id not in left_out):
                     line = replace(rule.line(filled.plan.sheet), mode=Mode.AIM, weight=1)
                     rows, check = by_rows(rule, line, filled), by_check(rule, line, filled)

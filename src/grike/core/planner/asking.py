@@ -17,20 +17,26 @@ from grike.core.purpose import Purpose
 
 
 def bouts_in(variant: Variant[Any], item: Item, library: Library) -> list[Bout]:
-    """Return the bouts of an item by itself; none where the format cannot hold it so."""
+    """Return the bouts of an item by itself; none where the format cannot hold it so.
+
+    In a format of groups it stands at its own place of one.
+    """
+    own = variant.place_in_group(library[item.movement_id])
     try:
-        return [s for s in steps(_design(variant, item), library) if isinstance(s, Bout)]
+        every = [s for s in steps(_design(variant, item), library) if isinstance(s, Bout)]
     except InvalidInput:
         return []
+    return [bout for bout in every if bout.place == own]
 
 
 def asked_in(variant: Variant[Any], item: Item, library: Library) -> Asked | None:
     """Return what a variant asks of an item; None where nothing in it comes back for more."""
-    if not variant.carries:
+    if not variant.hardens:
         return None
     return asked(_design(variant, item), bouts_in(variant, item, library))
 
 
 def _design(variant: Variant[Any], item: Item) -> ClassDesign:
-    block = Block(Purpose.WORK, variant.format, (item,))
+    items = (item,) * variant.format.holds.multiple
+    block = Block(Purpose.WORK, variant.format, items)
     return ClassDesign("carried", Focus.WHOLE, 7200, (block,))

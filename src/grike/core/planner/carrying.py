@@ -173,7 +173,7 @@ def levers(
 
     Last come two levers at once, for where a format of shorter bouts would ask for less.
     """
-    if not variant.carries:
+    if not variant.hardens:
         return
     base = variant.item_for(movement)
     yield base

@@ -13,6 +13,7 @@ from grike.core.planner.asking import asked_in
 from grike.core.planner.onward import LEANT, Onward, all_onward, serves
 from grike.core.planner.skeleton.choices import Choices
 from grike.core.planner.variants import Variant
+from grike.core.progression import MOST_TIMES, Asked
 from grike.core.rules.d1_recovery import D1, HEART, too_close
 from grike.core.rules.d7_carrying import asked_of
 from grike.core.rules.p7_anchors import P7, begins_anew
@@ -151,10 +152,16 @@ def _repeating(choices: Choices, index: int, before: ClassFacts) -> list[int]:
         if variant.kind != before.design.look():
             continue
         own = [(variant.own_for(m), was) for m, was in then.items() if was is not None]
-        able = [v for v, was in own if v.format.kind == was.format and v.sets >= was.rounds]
+        able = [v for v, was in own if v.hardens and _goes_on(v, was)]
         if lighter or len(able) >= anchors.wanted:
             out.append(number)
     return out
+
+
+def _goes_on(variant: Variant[Any], was: Asked) -> bool:
+    """Return whether a variant is of the same format, with no fewer sets, and no leap of them."""
+    same = variant.format.kind == was.format
+    return same and was.rounds <= variant.sets < MOST_TIMES * was.rounds
 
 
 def mix(choices: Choices) -> None:

@@ -22,6 +22,7 @@ class NoRestVariant(Split[NoRestCircuit]):
     """Circuits without rests, one a block, of movements that spare what the one before loaded."""
 
     of: ClassVar[type[Format]] = NoRestCircuit
+    hardens: ClassVar[bool] = True
 
     @classmethod
     def offered(cls) -> Iterator[Variant[Any]]:

@@ -23,6 +23,7 @@ class StrengthPulseVariant(Split[StrengthPulse]):
     """Pairs of a strength bout and a cardio bout in place of its rest."""
 
     of: ClassVar[type[Format]] = StrengthPulse
+    hardens: ClassVar[bool] = True
     uniform: ClassVar[bool] = False
 
     @classmethod
@@ -37,6 +38,10 @@ class StrengthPulseVariant(Split[StrengthPulse]):
     def slot_seconds(self) -> int:
         """Return the mean of the two bouts."""
         return (self.format.strength_seconds + self.format.pulse_seconds) // 2
+
+    def place_in_group(self, movement: Movement) -> int:
+        """Return the place in a pair: what is for the pulse follows."""
+        return int(pulses(movement))
 
     def bout(self, movement: Movement) -> int:
         """Return the bout of a movement, by the part that it plays."""

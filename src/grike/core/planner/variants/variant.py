@@ -8,10 +8,7 @@ from typing import Any, ClassVar, Generic, Self, TypeVar
 
 from grike.core.composition import Doses
 from grike.core.design import Block
-from grike.core.formats import (
-    Format,
-    name_of,
-)
+from grike.core.formats import Format, name_of
 from grike.core.item import Item, Level
 from grike.core.movement import Movement
 from grike.core.pace import DEFAULT_PACE, paced
@@ -82,6 +79,10 @@ class Variant(InClass, Generic[F]):
         """Whether every slot works for the same seconds."""
         return True
 
+    def place_in_group(self, movement: Movement) -> int:
+        """Return the place of a movement where the format takes movements in groups."""
+        return 0
+
     def own_for(self, movement: Movement) -> Variant[Any]:
         """Return the variant in which a movement is done: this one, or that of its part."""
         return self
@@ -99,6 +100,11 @@ class Variant(InClass, Generic[F]):
     def carries(self) -> bool:
         """Whether a carried movement can be given more of its own dose."""
         return False
+
+    @property
+    def hardens(self) -> bool:
+        """Whether a carried movement can be asked for in its harder option, or with more load."""
+        return self.carries
 
     @property
     def most_bout_seconds(self) -> int:
