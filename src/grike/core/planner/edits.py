@@ -24,6 +24,7 @@ from grike.core.planner.polish import WORTH, is_past
 from grike.core.planner.run import Run
 from grike.core.purpose import Purpose
 from grike.core.rules import BY_ID, Facts, Finding, findings, findings_of
+from grike.core.rules.d7_carrying import leaps_in
 from grike.core.rules.p8_mains_rise import P8
 from grike.core.rules.p22_one_pattern import P22
 from grike.core.rules.rule import Mend
@@ -135,8 +136,9 @@ def _cheapest(best: Judged, finding: Finding, edits: list[Edit]) -> Judged | Non
 def _as_good(facts: Facts, then: Facts, edit: Edit, finding: Finding) -> bool:
     """Return whether the classes of an edit are no worse to teach, by what no rule asks for.
 
-    People get up and down no more often, and what comes is as much on the focus as what goes, no
-    form for beginners where the group is past these, and nothing smaller.
+    People get up and down no more often, nothing more asks for twice the work of the week before,
+    and what comes is as much on the focus as what goes, no form for beginners where the group is
+    past these, and nothing smaller.
     """
     level = facts.shape.level
     for slot in edit.designs:
@@ -146,7 +148,8 @@ def _as_good(facts: Facts, then: Facts, edit: Edit, finding: Finding) -> bool:
         off = sum(on_focus(m, focus) for m in into) < sum(on_focus(m, focus) for m in out)
         less = _worth(into, level) < _worth(out, level) and finding.rule not in TOO_MANY_MAINS
         easier = any(is_past(movement, level) for movement in into)
-        if unrest(now) > unrest(was) or off or less or easier:
+        leaping = len(leaps_in(then, now)) > len(leaps_in(facts, was))
+        if unrest(now) > unrest(was) or off or less or easier or leaping:
             return False
     return True
 

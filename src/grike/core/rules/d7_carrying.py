@@ -10,7 +10,7 @@ from grike.core.judging.class_facts import ClassFacts
 from grike.core.judging.facts import Facts, here
 from grike.core.judging.figures import aimed, missed, plain
 from grike.core.judging.finding import About, Finding, Place
-from grike.core.progression import Asked, added, asked, progressed
+from grike.core.progression import Asked, added, asked, leaps, progressed
 from grike.core.rows.row import MOVEMENTS, Row, row_weight
 from grike.core.rows.scope import Scope
 from grike.core.rules.rule import Mend, Number, Rule, Stage, Yields, setting
@@ -138,6 +138,18 @@ def _from_nowhere(facts: Facts, member: ClassFacts, item: Item) -> str:
     first = member.slot.week == min(facts.weeks)
     why = "there is no week before" if first else "the week before does not have it"
     return f"{facts.library[item.movement_id].name} is marked as carried, but {why}."
+
+
+def leaps_in(facts: Facts, member: ClassFacts) -> list[str]:
+    """Return what a class carries on (ids) and asks for twice the work of, or more."""
+    found: list[str] = []
+    for _, _, item in work_items(member):
+        before = carried_from(facts, member, item.movement_id) if item.carried else None
+        then = asked_of(before, item.movement_id) if before is not None else None
+        now = asked_of(member, item.movement_id)
+        if then is not None and now is not None and leaps(then, now):
+            found.append(item.movement_id)
+    return found
 
 
 def is_again(member: ClassFacts, movement_id: str) -> bool:
