@@ -7,6 +7,7 @@ from collections import Counter
 from typing import Any
 from unittest.mock import patch
 
+from grike.core.design import Role
 from grike.core.planner import Problem
 from grike.core.planner.grounds import Grounds
 from grike.core.planner.linear import Limits, Outcome
@@ -23,7 +24,8 @@ LIMITS = Limits(5.0, 60.0, 1)
 
 def cells(sheet: RuleSheet, **shape: Any) -> list[Cell]:
     """Return the skeleton of four weeks of three classes in shapes, in order."""
-    request = a_plan(weeks=4, room=FULL, class_shapes=shipped_shapes(), sheet=sheet, **shape)
+    own = {"class_shapes": shipped_shapes()} | shape
+    request = a_plan(weeks=4, room=FULL, sheet=sheet, **own)
     problem = Problem(request, LIBRARY)
     found = skeleton(SkeletonTask(problem, {}, Grounds(problem)), LIMITS)
     assert found.outcome is Outcome.FOUND, found.outcome
@@ -67,6 +69,20 @@ class Kit(unittest.TestCase):
         self.assertLessEqual(self.lightest(), 1)
         with patch("grike.core.planner.skeleton.taste.BARE", 0):
             self.assertGreater(self.lightest(), 1)
+
+    def test_what_is_for_lifts_has_a_load(self) -> None:
+        """No class with a part for lifts is without weights and bands, as some would be."""
+        self.assertEqual(self.bare_lifts(), 0)
+        with patch("grike.core.planner.skeleton.taste.BARE", 0):
+            self.assertGreater(self.bare_lifts(), 1)
+
+    @staticmethod
+    def bare_lifts() -> int:
+        """Return how many classes for lifts have neither where nobody asks for them."""
+        lifting = tuple(s for s in shipped_shapes() if Role.LIFT in {p.role for p in s.parts})
+        found = cells(only("P18", Mode.OFF), class_shapes=lifting)
+        assert all(cell.variant.lifts for cell in found)
+        return sum(cell.theme.kit.isdisjoint(WEIGHTS) for cell in found)
 
     @staticmethod
     def lightest() -> int:

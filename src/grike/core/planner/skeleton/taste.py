@@ -59,7 +59,8 @@ def tie_breaks(choices: Choices) -> None:
 def _something_to_lift(choices: Choices, members: Sequence[Slot]) -> None:
     """Prefer weights, or bands to pull, for all but a third of a week's classes in shapes.
 
-    P10 asks a load of a class whose kit holds loads; that such a kit is chosen is asked here.
+    A class with a part for lifts is not among that third. P10 asks a load of a class whose kit
+    holds loads; that such a kit is chosen is asked here.
     """
     light = [n for n, theme in enumerate(choices.themes) if theme.kit.isdisjoint(WEIGHTS)]
     shaped = choices.shape.level >= LOADED_FROM and choices.shape.class_shapes
@@ -69,6 +70,12 @@ def _something_to_lift(choices: Choices, members: Sequence[Slot]) -> None:
     over = choices.model.new_int_var(0, len(members), "")
     choices.model.add(over >= bare - len(members) // 3)
     choices.penalties.append((over, BARE))
+    lifting = [n for n, variant in enumerate(choices.variants) if variant.lifts]
+    for slot in members if lifting else ():
+        lifts = sum(choices.variant[slot.index, n] for n in lifting)
+        without = choices.model.new_bool_var("")
+        choices.model.add(lifts + sum(choices.theme[slot.index, n] for n in light) <= 1 + without)
+        choices.penalties.append((without, BARE))
 
 
 def _asked_formats(choices: Choices) -> None:

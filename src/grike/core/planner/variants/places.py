@@ -36,6 +36,11 @@ class InClass:
         return True
 
     @property
+    def lifts(self) -> bool:
+        """Whether a class in it has a part for lifts."""
+        return False
+
+    @property
     def aside_sets(self) -> int:
         """The sets of parts that need not be on the focus."""
         return 0

@@ -58,6 +58,11 @@ class ShapedVariant(Variant[Any]):
         return any(own.doubles for own in self.fitted)
 
     @property
+    def lifts(self) -> bool:
+        """Whether a part is for lifts."""
+        return any(part.role is Role.LIFT for part in self.shape.parts)
+
+    @property
     def carries(self) -> bool:
         """Whether in any part a main lift can be given more of its own dose."""
         pairs = zip(self.shape.parts, self.fitted, strict=True)
@@ -133,8 +138,7 @@ class ShapedVariant(Variant[Any]):
     @property
     def aside_sets(self) -> int:
         """The sets of the parts that need not be on the focus."""
-        pairs = enumerate(self.fitted)
-        return sum(own.all_sets for n, own in pairs if self.shape.stands_aside(n))
+        return sum(own.all_sets for n, own in enumerate(self.fitted) if self.shape.stands_aside(n))
 
     @property
     def pulse_sets(self) -> int:
