@@ -2,7 +2,8 @@
 
 Twenty with two writers on one process; GRIKE_PEOPLE, GRIKE_WRITERS and GRIKE_WORKERS say otherwise.
 
-Each asks again a quarter of a second after an answer, which is far more often than people do.
+Each asks again about a quarter of a second after an answer (half of that to half as much again),
+which is far more often than people do. They do not begin in step, nor fall into it.
 """
 
 from __future__ import annotations
@@ -54,6 +55,7 @@ def person(number: int, base: str, cookies: httpx2.Cookies, csrf: str, seen: See
     """Read what people look at, or lock and unlock a class, until the time is over."""
     rng = random.Random(number)
     end = time.perf_counter() + SECONDS
+    time.sleep(PAUSE * rng.random())
     with httpx2.Client(base_url=base, cookies=cookies, timeout=30) as client:
         series = client.get("/api/series").json()[0]["id"]
         path, tag = f"/api/series/{series}", ""
@@ -69,7 +71,7 @@ def person(number: int, base: str, cookies: httpx2.Cookies, csrf: str, seen: See
                 headers = known if address == "/api/movements" else {}
                 answer = timed(lambda: client.get(address, headers=headers), seen.reads, seen)  # noqa: B023
                 tag = answer.headers.get("ETag", tag) if address == "/api/movements" else tag
-            time.sleep(PAUSE)
+            time.sleep(PAUSE * rng.uniform(0.5, 1.5))
 
 
 def used() -> dict[str, float]:

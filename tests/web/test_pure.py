@@ -48,6 +48,20 @@ def slots_of(draft: dict[str, Any]) -> int:
     return len(shape.slots())
 
 
+class Dose(unittest.TestCase):
+    def test_a_bout_is_counted_or_timed(self) -> None:
+        """Seconds take the reps out, and reps the seconds; what is the same again changes none."""
+        counted, timed = {"movement": "squat", "reps": 12}, {"movement": "squat", "seconds": 35}
+        found = called(
+            [
+                Call("shared/format/formats", "withDose", (counted, "seconds", 35)),
+                Call("shared/format/formats", "withDose", (timed, "reps", 12)),
+                Call("shared/format/formats", "withDose", (counted, "reps", 14)),
+            ]
+        )
+        self.assertEqual(found, [timed, counted, {**counted, "reps": 14}])
+
+
 class Where(unittest.TestCase):
     def test_the_sites_to_know(self) -> None:
         """Who is down in the loft is told of its site alone; who is down for none, of both."""

@@ -21,8 +21,8 @@ from grike.core.sheet import Mode, RuleSetting
 JOINTS = {Joint.SHOULDER: "shoulders", Joint.LOW_BACK: "low back"}
 #: The load of a joint from which two must not stand side by side.
 HEAVY = 2
-#: So many loaded hinges too many cost as much as a run that is too long: about a set of them with
-#: two more rounds. Estimated from the sets of lifts; no source counts them.
+#: So many loaded hinges too many cost as much as a run that is too long: about two sets. Estimated
+#: from sets of eight to twelve; no source counts them.
 HINGES_A_STEP = 20
 
 

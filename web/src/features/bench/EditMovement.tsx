@@ -3,12 +3,13 @@ import { ArrowDown, ArrowUp, Repeat, Trash2 } from 'lucide-react';
 
 import type { PartActs } from './usePartActs';
 import { Amount, EditPasses, type Item, LEVELS, MovementInput, newRow, SIDES } from '~/features/edit';
-import { withValue } from '~/shared/format/formats';
+import { withDose, withValue } from '~/shared/format/formats';
 import { useMovements } from '~/shared/http/vocabulary';
 import { Pick } from '~/shared/ui/Pick';
 import { Tool } from '~/shared/ui/Tool';
 
 const SHOWN = new Set(['movement', 'handling', 'level', 'reps', 'seconds', 'load_step', 'row', 'passes', 'counts']);
+const KEPT: Record<string, string> = { carried: 'carried on from the week before', again: 'asked for again' };
 
 interface Props {
   block: number;
@@ -47,8 +48,8 @@ export function EditMovement({ block, place, item, combined, acts }: Props) {
         <Tool label={`Take ${label} out`} icon={<Trash2 />} onClick={() => acts.setItem(block, place, null)} />
       </Flex>
       <Flex align="center" gap="2" mt="1" wrap="wrap">
-        <Amount name="reps" item={item} onValue={(value) => set('reps', value)} label={label} />
-        <Amount name="seconds" item={item} onValue={(value) => set('seconds', value)} label={label} />
+        <Amount name="reps" item={item} onValue={(value) => put(withDose(item, 'reps', value))} label={label} />
+        <Amount name="seconds" item={item} onValue={(value) => put(withDose(item, 'seconds', value))} label={label} />
         <Amount name="load step" item={item} onValue={(value) => set('load_step', value)} label={label} />
         {combined && <Amount name="counts" item={item} onValue={(value) => set('counts', value)} label={label} />}
         <Pick
@@ -68,7 +69,9 @@ export function EditMovement({ block, place, item, combined, acts }: Props) {
           />
         )}
       </Flex>
-      {more.length > 0 && <Text color="soft">With {more.map((key) => key.replace(/_/g, ' ')).join(', ')}.</Text>}
+      {more.length > 0 && (
+        <Text color="soft">Stays: {more.map((key) => KEPT[key] ?? key.replace(/_/g, ' ')).join(', ')}.</Text>
+      )}
       <EditPasses label={label} item={item} onItem={put} />
     </Box>
   );

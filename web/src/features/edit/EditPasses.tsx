@@ -2,7 +2,7 @@ import { Button, chakra, Flex, Text } from '@chakra-ui/react';
 import { Trash2 } from 'lucide-react';
 
 import type { Item, Round } from './document';
-import { withValue } from '~/shared/format/formats';
+import { withDose, withValue } from '~/shared/format/formats';
 import { Tool } from '~/shared/ui/Tool';
 import { Amount, LEVELS, SIDES } from './Controls';
 import { Pick } from '~/shared/ui/Pick';
@@ -59,8 +59,13 @@ function EditRound({ label, number, round, base, onRound }: RoundProps) {
   return (
     <Flex align="center" wrap="wrap" gap="2" py="0.5" pl="6" fontSize="xs">
       <Text w="12">round {number}</Text>
-      <Amount name="reps" item={round} onValue={(value) => set('reps', value)} label={label} />
-      <Amount name="seconds" item={round} onValue={(value) => set('seconds', value)} label={label} />
+      <Amount name="reps" item={round} onValue={(value) => onRound(withDose(round, 'reps', value))} label={label} />
+      <Amount
+        name="seconds"
+        item={round}
+        onValue={(value) => onRound(withDose(round, 'seconds', value))}
+        label={label}
+      />
       <Amount name="rest seconds" item={round} onValue={(value) => set('rest_seconds', value)} label={label} />
       <Amount name="load step" item={round} onValue={(value) => set('load_step', value)} label={label} />
       <Pick

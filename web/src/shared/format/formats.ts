@@ -24,3 +24,9 @@ export function withValue<T extends object>(object: T, name: string, value: unkn
   const kept = Object.entries(object).filter(([key]) => key !== name);
   return Object.fromEntries(empty ? kept : [...kept, [name, value]]) as T;
 }
+
+/** The same with another number of reps or seconds: a bout is counted or timed, so the one takes the other out. */
+export function withDose<T extends object>(object: T, name: 'reps' | 'seconds', value: number): T {
+  const other = name === 'reps' ? 'seconds' : 'reps';
+  return withValue(Number.isNaN(value) ? object : withValue(object, other, undefined), name, value);
+}
