@@ -23,9 +23,9 @@ export function changesOf(week: Schemas['WeekAfter']): Change[] {
 /** What the aims are further off or nearer, in words. */
 export function costWords(told: Told, past = false): string {
   const change = told.cost_after - told.cost_before;
-  if (past) return `Aims: ${told.cost_before} points off at first, ${told.cost_after} later.`;
-  if (!change) return `Aims stay ${told.cost_after} points off.`;
-  return `Aims: ${told.cost_before} points off now, ${told.cost_after} then.`;
+  if (past) return `Aims: ${points(told.cost_before)} off at first, ${told.cost_after} later.`;
+  if (!change) return `Aims stay ${points(told.cost_after)} off.`;
+  return `Aims: ${points(told.cost_before)} off now, ${told.cost_after} then.`;
 }
 
 /** How many musts are broken before and after, in words. */
@@ -34,6 +34,10 @@ export function mustWords(told: Told, past = false): string {
   if (past) return `${musts(told.musts_before)} broken at first, ${told.musts_after || 'none'} later.`;
   if (told.musts_before === told.musts_after) return `${musts(told.musts_after)} broken, as now.`;
   return `Musts broken: ${told.musts_before || 'none'} now, ${told.musts_after || 'none'} then.`;
+}
+
+function points(count: number): string {
+  return count === 1 ? '1 point' : `${count} points`;
 }
 
 function musts(count: number): string {
