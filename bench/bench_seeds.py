@@ -21,8 +21,7 @@ from bench.bench_corpus import request_of
 from grike.core.kit import Kit, Room
 from grike.core.planner import Problem, Settings, plan
 from grike.core.rules import Facts, broken_musts, findings
-from grike.core.rules.d7_carrying import work_items
-from grike.core.rules.p7_anchors import P7, anchors_of, class_before
+from grike.core.rules.p7_anchors import P7, anchors_of, back_in, class_before
 from grike.core.series import SeriesPlan, SeriesShape
 from grike.exchange.library import shipped_library
 from grike.exchange.presets import presets
@@ -75,11 +74,11 @@ def lifts(facts: Facts) -> tuple[int, int]:
     """Return how many main lifts should come back from the week before, and how many do."""
     line, wanted, back = P7.line(facts.sheet), 0, 0
     for member in facts.classes:
-        before = class_before(facts.classes, member.slot, facts.sheet, 0)
+        before = class_before(facts.classes, member.slot, facts.sheet, facts.first_week)
         anchors = anchors_of(before, facts.shape.level, line) if before else None
         if anchors is not None:
-            held = {item.movement_id for _, _, item in work_items(member) if item.carried}
-            wanted, back = wanted + anchors.wanted, back + min(anchors.wanted, len(held))
+            wanted += anchors.wanted
+            back += min(anchors.wanted, back_in(member, anchors))
     return wanted, back
 
 
@@ -93,7 +92,8 @@ def main() -> int:
         for own in pool.map(partial(filled, os.environ.get("GRIKE_ONLY", "")), seeds):
             rows += [own] if own else []
             print("| no plan |" if own is None else row(own), flush=True)
-    print(row(reduce(both, rows)._replace(seed=0)))
+    if rows:
+        print(row(reduce(both, rows)._replace(seed=0)))
     return int(len(rows) < len(seeds) or any(own.broken for own in rows))
 
 

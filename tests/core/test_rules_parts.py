@@ -193,6 +193,16 @@ class Loads(unittest.TestCase):
             own = found("P17", design, library=library)
             self.assertEqual(sum(finding.cost for finding in own), 3 * cost, (name, sets))
 
+    def test_a_class_costs_what_is_its_own(self) -> None:
+        """After one with 45 loaded hinges too many, two heavy movements in a row cost as ever."""
+        bell = lift("bell", Pattern.HINGE, M.HAMSTRINGS, kit=(Kit.KETTLEBELL,))
+        hard = [a_movement(f"h{n}", joints={Joint.LOW_BACK: 2}) for n in range(2)]
+        many = a_class(block(StraightSets(7, 30, 30, reps=15), "bell"))
+        heavy = a_class(block(circuit(1), "h0", "h1"))
+        plan = a_plan(many, heavy, sheet=only("P17", Mode.AIM))
+        costs = [finding.cost for finding in check("P17", plan, a_library(bell, *hard))]
+        self.assertEqual(costs, [9, 3])
+
     def test_two_heavy_ones(self) -> None:
         """Two movements that are hard on the low back do not follow each other."""
         hard = [a_movement(f"h{n}", joints={Joint.LOW_BACK: 2}) for n in range(2)]

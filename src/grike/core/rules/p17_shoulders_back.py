@@ -80,12 +80,14 @@ def _check_p17(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
             for block, place, what in _faults(member, joint, line.whole("run")):
                 where = here(member, block, place)
                 yield Finding("P17", line.mode, where, what, fix, cost=cost, about=about)
-        if hinge_reps(member) > most:
-            reps = hinge_reps(member)
+        reps = hinge_reps(member)
+        if reps > most:
             what = f"The class asks for about {reps} loaded hinges; {most} are the most."
             fix, about = "Swap a deadlift for a bridge.", About("joint", Joint.LOW_BACK.value, -1)
-            cost = aimed(line, -((most - reps) // HINGES_A_STEP))
-            yield Finding("P17", line.mode, here(member), what, fix, cost=cost, about=about)
+            steps = -((most - reps) // HINGES_A_STEP)
+            yield Finding(
+                "P17", line.mode, here(member), what, fix, cost=aimed(line, steps), about=about
+            )
 
 
 def _rows_p17(scope: Scope, line: RuleSetting) -> Iterator[Row]:

@@ -46,16 +46,21 @@ def anchors_of(before: ClassFacts, level: int, line: RuleSetting) -> Anchors:
     return Anchors(min(line.whole("mains"), len(ids)), ids)
 
 
+def back_in(member: ClassFacts, anchors: Anchors) -> int:
+    """Return how many of the mains that may come back are carried on in a class."""
+    return sum(
+        item.carried and item.movement_id in anchors.ids
+        for _, _, item in member.design.items(Purpose.WORK)
+    )
+
+
 def _check_p7(facts: Facts, line: RuleSetting) -> Iterator[Finding]:
     for member in facts.classes:
         before = class_before(facts.classes, member.slot, facts.sheet, facts.first_week)
         if before is None:
             continue
         anchors = anchors_of(before, facts.shape.level, line)
-        back = sum(
-            item.carried and item.movement_id in anchors.ids
-            for _, _, item in member.design.items(Purpose.WORK)
-        )
+        back = back_in(member, anchors)
         if back < anchors.wanted:
             yield Finding(
                 "P7",
