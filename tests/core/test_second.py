@@ -8,7 +8,8 @@ from itertools import combinations
 
 from grike.core.errors import Conflict
 from grike.core.planner import Settings
-from grike.core.planner.second import OTHER_MOVEMENTS, SHOWN, SecondChoice, second_choices
+from grike.core.planner.refill import OTHER_MOVEMENTS
+from grike.core.planner.second import SHOWN, WORTH_A_LOOK, SecondChoice, second_choices
 from grike.core.rules import Facts, broken_musts, findings
 from tests.core.test_anchors import in_shapes
 
@@ -48,13 +49,13 @@ class Choices(unittest.TestCase):
                 self.assertIs(design.focus, member.design.focus)
                 self.assertEqual(design.shape != member.design.shape, choice.other_shape)
                 self.assertNotEqual(set(design.movement_ids()), set(member.design.movement_ids()))
-            for one, other in combinations(found, 2):
-                if one.other_shape == other.other_shape:
-                    before = set(one.planned.design.movement_ids())
-                    more = set(other.planned.design.movement_ids()) - before
-                    self.assertGreaterEqual(len(more), OTHER_MOVEMENTS)
+            same = [choice.planned.design for choice in found if not choice.other_shape]
+            for one, other in combinations([member.design, *same], 2):
+                more = set(other.movement_ids()) - set(one.movement_ids())
+                self.assertGreaterEqual(len(more), OTHER_MOVEMENTS)
             marks = [(choice.broken, choice.cost_change) for choice in found]
             self.assertEqual(marks, sorted(marks))
+            self.assertLessEqual(marks[-1][1], marks[0][1] + WORTH_A_LOOK)
         self.assertEqual(built, {True, False})
 
     def test_a_locked_class_has_none(self) -> None:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from grike.core.movement import Movement
 from grike.core.progression import added
 from grike.core.rules import Facts
-from grike.core.rules.d7_carrying import asked_of, carried_from, work_items
+from grike.core.rules.d7_carrying import steps_of
 from grike.core.series import Slot
 
 
@@ -33,19 +33,14 @@ def returning(facts: Facts) -> tuple[Returning, ...]:
     chains: dict[tuple[str, int], list[Time]] = {}
     ends: dict[tuple[str, int], tuple[str, int]] = {}
     for member in facts.classes:
-        for _, _, item in work_items(member):
-            before = carried_from(facts, member, item.movement_id) if item.carried else None
-            if before is None:
-                continue
-            name = item.movement_id
-            then, now = asked_of(before, name), asked_of(member, name)
-            if then is None or now is None:
-                continue
-            last = (name, before.slot.index)
+        for item, step in steps_of(facts, member):
+            name, before = step.movement_id, step.before.slot
+            last = (name, before.index)
             first = ends.pop(last, last)
-            times = chains.setdefault(first, [Time(before.slot, then.words)])
-            again = ("again, as it was not reached",) if item.again else added(then, now)
-            times.append(Time(member.slot, now.words, again))
+            times = chains.setdefault(first, [Time(before, step.then.words)])
+            what = added(step.then, step.now)
+            again = ("again, as it was not reached",) if item.again else what
+            times.append(Time(member.slot, step.now.words, again))
             ends[name, member.slot.index] = first
     found = (Returning(facts.library[name], tuple(times)) for (name, _), times in chains.items())
     return tuple(sorted(found, key=_in_order))

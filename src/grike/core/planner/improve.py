@@ -19,7 +19,7 @@ from grike.core.planner.refill import refill
 from grike.core.planner.rolling import MOST_BACKS, plan_weeks
 from grike.core.planner.run import Run
 from grike.core.planner.seeds import Branch, branched
-from grike.core.rules import BY_ID, Facts, Finding, broken_musts, cost_by_rule, findings
+from grike.core.rules import Facts, Finding, breaches, broken_musts, cost_by_rule, findings
 from grike.core.rules.p8_mains_rise import P8
 from grike.core.rules.p10_load import P10
 from grike.core.rules.p12_formats import P12
@@ -76,9 +76,7 @@ class Judged:
     @property
     def broken(self) -> tuple[int, int]:
         """How many musts are broken that never give way, then how many that may: less is better."""
-        broken = broken_musts(self.found)
-        firm = sum(not BY_ID[finding.rule].yields for finding in broken)
-        return firm, len(broken) - firm
+        return breaches(self.found)
 
     @property
     def remarks(self) -> int:

@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping, Sequence, Set
+from collections.abc import Callable, Iterable, Mapping, Sequence, Set
 from dataclasses import replace
-from typing import Any
+from typing import Any, TypeAlias
 
 from grike.core.design import ClassDesign
 from grike.core.editing import stands, swapped, work_blocks
@@ -33,12 +33,14 @@ from grike.core.planner.taught import later_needs, teaching_rows
 from grike.core.planner.variants import Variant
 from grike.core.planner.weeks import scope_beside
 from grike.core.purpose import Purpose
-from grike.core.rules import Facts, Row, broken_musts, findings
+from grike.core.rules import Facts, Row, breaches, findings
 from grike.core.series import PlannedClass, Slot
 from grike.core.sharing import usable_kit
 
 #: Weight with which a movement that is there now is avoided among plans of equal cost.
 AVOID = 3
+#: A class is another one, and not the same with a swap, with so many other movements.
+OTHER_MOVEMENTS = 3
 
 
 def refill(
@@ -49,10 +51,12 @@ def refill(
     *,
     facts: Facts | None = None,
     blocks: frozenset[int] | None = None,
+    apart: Sequence[PlannedClass] = (),
 ) -> PlannedClass:
     """Return the class of a slot with other movements, every must kept if that is possible.
 
     ``blocks``: only the movements of these work blocks change; locked blocks never do.
+    ``apart``: classes each of which lacks OTHER_MOVEMENTS of it.
 
     ``facts`` of the plan, where the caller has them, save working them out again. Movements that
     are there now come back only if the musts or the bands cannot do without them.
@@ -64,7 +68,8 @@ def refill(
     around = facts.classes if facts is not None else kept_facts(own, chosen).values()
     run = run_around(own, slot, around, seed=seed, settings=chosen)
     stays = _staying(now.design, blocks)
-    task, solved = _other_movements(run, now, stays)
+    differs = _differs(now.slot, apart)
+    task, solved = _other_movements(run, now, stays, differs)
     movements = chosen_movements(task.scope, solved)[slot]
     known = known_by(problem.plan, slot)
     if stays:
@@ -72,17 +77,17 @@ def refill(
         placed = replace(now, design=design)
         return min(
             (placed, reframed(own, chosen, placed, known, seed=seed)),
-            key=lambda planned: _broken(problem, chosen, planned, facts),
+            key=lambda planned: _breaches(problem, chosen, planned, facts),
         )
     items = items_of(task.carried.get(slot, {}))
     return assembled(own, chosen, task.cells[slot], movements, known=known, seed=seed, items=items)
 
 
-def _broken(
+def _breaches(
     problem: Problem, settings: Settings, planned: PlannedClass, facts: Facts | None
-) -> int:
+) -> tuple[int, int]:
     plan = problem.plan.with_class(planned)
-    return len(broken_musts(findings(Facts(plan, problem.library, settings.paces, before=facts))))
+    return breaches(findings(Facts(plan, problem.library, settings.paces, before=facts)))
 
 
 def _staying(design: ClassDesign, blocks: frozenset[int] | None) -> dict[str, int]:
@@ -137,23 +142,42 @@ def _held(
     return replace(task, rows=(*task.rows, *rows))
 
 
+#: Returns a task with further rows.
+_More: TypeAlias = Callable[[WeekTask], WeekTask]
+
+
+def _differs(slot: Slot, apart: Sequence[PlannedClass]) -> _More:
+    """Return what holds that a class has movements which other fillings of it do not have."""
+
+    def more(task: WeekTask) -> WeekTask:
+        choices = task.scope.bays[0].choices
+        rows = []
+        for other in apart:
+            ids = frozenset(other.design.movement_ids())
+            new = tuple((c.key, 1) for c in choices if c.movement.id not in ids)
+            rows.append(Row("other", slot.label, new, low=OTHER_MOVEMENTS))
+        return replace(task, rows=(*task.rows, *rows))
+
+    return more
+
+
 def _other_movements(
-    run: Run, now: PlannedClass, stays: Mapping[str, int]
+    run: Run, now: PlannedClass, stays: Mapping[str, int], more: _More
 ) -> tuple[WeekTask, Solved]:
     """Try with none of the present movements, with half of them, all, then outside the bands."""
     limits = run.limits(run.settings.week_time)
     present = frozenset(now.design.movement_ids()) - stays.keys()
     library = run.problem.library
-    task = class_task(run, now, without=present)
+    task = more(class_task(run, now, without=present))
     if stays:
-        task = _held(class_task(run, now), stays, now, library)
+        task = _held(more(class_task(run, now)), stays, now, library)
         avoid = tuple((c.key, 1) for c in task.scope.bays[0].choices if c.movement.id in present)
         task = replace(task, rows=(*task.rows, Row("other", now.slot.label, avoid, high=0)))
     nothing = Taste({}, run.seed)
     solved = within_bands(task.scope, task.rows, nothing, limits, refine=False)
     if solved.outcome is Outcome.FOUND:
         return task, solved
-    task = class_task(run, now)
+    task = more(class_task(run, now))
     if stays:
         task = _held(task, stays, now, library)
     taste = Taste(dict.fromkeys(present, AVOID), run.seed)

@@ -23,7 +23,7 @@ from grike.core.planner.run import Run
 from grike.core.planner.selection import THEME, at_least_cost, chosen_movements
 from grike.core.purpose import Purpose
 from grike.core.rows.row import Row
-from grike.core.rules import BY_ID, Facts, Finding, broken_musts, cost_by_rule, findings
+from grike.core.rules import BY_ID, Facts, Finding, breaches, broken_musts, cost_by_rule, findings
 from grike.core.series import PlannedClass, SeriesPlan
 
 #: What it costs, beside the aims, to change one movement of a class.
@@ -47,9 +47,9 @@ class Repaired:
 
 @dataclass(frozen=True, slots=True, order=True)
 class _Mark:
-    """How a plan is judged: musts broken first, then movements changed, then cost."""
+    """How a plan is judged: musts broken first (see breaches), then what changed, then cost."""
 
-    musts: int
+    musts: tuple[int, int]
     changed: int
     cost: int
 
@@ -121,20 +121,20 @@ def _best_class(
     settings: Settings,
 ) -> SeriesPlan | None:
     """Return the plan with the one class re-solved that mends most; None where none mends."""
-    before = len(broken_musts(findings(facts)))
+    before = breaches(findings(facts))
     best: tuple[_Mark, SeriesPlan] | None = None
     for slot in suspects:
         for planned in nearest(replace(problem, plan=plan), slot, seed, settings, facts=facts):
             after = plan.with_class(planned)
             found = findings(Facts(after, problem.library, settings.paces, before=facts))
             mark = _Mark(
-                len(broken_musts(found)),
+                breaches(found),
                 _movements(plan, after),
                 sum(cost_by_rule(found).values()),
             )
             if mark.musts < before and (best is None or mark < best[0]):
                 best = (mark, after)
-        if best is not None and best[0].musts == 0:
+        if best is not None and best[0].musts == (0, 0):
             break
     return best[1] if best is not None else None
 
@@ -213,8 +213,7 @@ def _week_anew(
         problem.plan, classes=tuple(run.facts[index].planned for index in sorted(run.facts))
     )
     marks = [
-        len(broken_musts(findings(Facts(p, problem.library, settings.paces))))
-        for p in (problem.plan, plan)
+        breaches(findings(Facts(p, problem.library, settings.paces))) for p in (problem.plan, plan)
     ]
     return plan if marks[1] < marks[0] else None
 

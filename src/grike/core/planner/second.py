@@ -19,7 +19,7 @@ from grike.core.planner.carrying import items_of
 from grike.core.planner.linear import Outcome
 from grike.core.planner.one_class import known_by, run_around, to_change
 from grike.core.planner.problem import Problem, Settings
-from grike.core.planner.refill import class_task, refill, standing_in
+from grike.core.planner.refill import OTHER_MOVEMENTS, class_task, refill, standing_in
 from grike.core.planner.run import Run
 from grike.core.planner.selection import at_least_cost, chosen_movements, within_bands
 from grike.core.planner.variants import Variant, variants_of
@@ -29,9 +29,10 @@ from grike.core.series import PlannedClass
 #: So many are shown beside the class as it is, and so many others are tried for them.
 SHOWN, TRIED = 3, 8
 #: Fillings of the class as it stands, with other movements, from so many seeds.
-REFILLS = 3
-#: A choice has so many movements that no choice before it has.
-OTHER_MOVEMENTS = 3
+REFILLS = 6
+#: What costs more than that beside the best choice is no second choice, however it is built. A
+#: class in another shape that upset the balance of its week was shown at 115 points before.
+WORTH_A_LOOK = 24
 
 
 @dataclass(frozen=True, slots=True)
@@ -89,18 +90,23 @@ def second_choices(
     others = _judged(facts, found, now, built, other_shape=True)
     if any(not choice.broken for choice in (*alike, *others)):
         alike, others = ([c for c in own if not c.broken] for own in (alike, others))
+    every = sorted([*alike, *others], key=_mark)
+    most = every[0].cost_change + WORTH_A_LOOK if every else 0
+    near = [choice for choice in every if choice.cost_change <= most]
     # One way of building it each, the best of them; the rest of the places go to whatever is best.
-    shown = [*alike[:1], *others[:1]]
-    for choice in sorted([*alike[1:], *others[1:]], key=_mark):
-        if len(shown) < SHOWN and all(_differ(choice, other) for other in shown):
+    ways = (next((c for c in near if c.other_shape is way), None) for way in (False, True))
+    firsts = [choice for choice in ways if choice is not None]
+    shown: list[SecondChoice] = []
+    for choice in (*firsts, *near):
+        if len(shown) < SHOWN and all(_differ(choice.planned, own.planned) for own in shown):
             shown.append(choice)
     return tuple(sorted(shown, key=_mark))
 
 
-def _differ(one: SecondChoice, other: SecondChoice) -> bool:
-    """Return whether two choices are worth being shown side by side."""
-    before = set(other.planned.design.movement_ids())
-    return len(set(one.planned.design.movement_ids()) - before) >= OTHER_MOVEMENTS
+def _differ(one: PlannedClass, other: PlannedClass) -> bool:
+    """Return whether two classes are worth being shown side by side."""
+    before = set(other.design.movement_ids())
+    return len(set(one.design.movement_ids()) - before) >= OTHER_MOVEMENTS
 
 
 def _mark(choice: SecondChoice) -> tuple[int, int]:
@@ -115,13 +121,16 @@ def _judged(
     *,
     other_shape: bool,
 ) -> list[SecondChoice]:
-    """Return classes with what the checks say of them, each once, the best first."""
-    seen = {frozenset(now.design.movement_ids())}
+    """Return classes with what the checks say of them, each once, the best first.
+
+    What hardly differs from the class that is there is left out: that is a swap.
+    """
+    seen: set[frozenset[str]] = set()
     before = sum(finding.cost for finding in found)
     out: list[SecondChoice] = []
     for planned in classes:
         ids = frozenset(planned.design.movement_ids())
-        if ids in seen:
+        if ids in seen or not (other_shape or _differ(planned, now)):
             continue
         seen.add(ids)
         new, after = found_with(facts, planned, found)
@@ -135,10 +144,13 @@ def _judged(
 def _refilled(
     problem: Problem, facts: Facts, slot: int, *, seed: int, settings: Settings
 ) -> Iterator[PlannedClass]:
-    """Yield the class as it stands with other movements."""
-    for number in range(REFILLS):
-        with suppress(Conflict):
-            yield refill(problem, slot, seed + number, settings, facts=facts)
+    """Yield the class as it stands with other movements, each time with others again."""
+    found: list[PlannedClass] = [to_change(problem.plan, slot)]
+    with suppress(Conflict):
+        while len(found) <= REFILLS:
+            own = refill(problem, slot, seed + len(found), settings, facts=facts, apart=found)
+            yield own
+            found.append(own)
 
 
 def _built_otherwise(

@@ -221,6 +221,16 @@ def broken_musts(found: Iterable[Finding]) -> list[Finding]:
     return [f for f in found if f.mode is Mode.MUST and not f.remark]
 
 
+def breaches(found: Iterable[Finding]) -> tuple[int, int]:
+    """Return how many musts are broken that never give way, then how many that may.
+
+    Of two plans the one with less of it is better, in that order.
+    """
+    broken = broken_musts(found)
+    firm = sum(not BY_ID[finding.rule].yields for finding in broken)
+    return firm, len(broken) - firm
+
+
 def selection_rows(scope: Scope, sheet: RuleSheet) -> Iterator[Row]:
     """Yield the rows of all rules that are held while movements are chosen."""
     for rule in CATALOGUE:
@@ -237,6 +247,7 @@ __all__ = [
     "Place",
     "Row",
     "Rule",
+    "breaches",
     "broken_musts",
     "cost_by_rule",
     "default_sheet",

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import dataclass
 from fractions import Fraction
 
 from grike.core.item import Item
@@ -112,23 +113,49 @@ def carried_from(facts: Facts, member: ClassFacts, movement_id: str) -> ClassFac
     return next((other for other in others if asked_of(other, movement_id)), None)
 
 
+@dataclass(frozen=True, slots=True)
+class Step:
+    """A movement that a class carries on: from where, and what is asked of it then and now."""
+
+    movement_id: str
+    before: ClassFacts
+    then: Asked
+    now: Asked
+
+
+def step_of(facts: Facts, member: ClassFacts, movement_id: str) -> Step | None:
+    """Return the step of what a class carries on; None where the week before lacks it."""
+    before = carried_from(facts, member, movement_id)
+    then = asked_of(before, movement_id) if before is not None else None
+    now = asked_of(member, movement_id)
+    if before is None or then is None or now is None:
+        return None
+    return Step(movement_id, before, then, now)
+
+
+def steps_of(facts: Facts, member: ClassFacts) -> Iterator[tuple[Item, Step]]:
+    """Yield what a class carries on, with its step."""
+    for _, _, item in work_items(member):
+        step = step_of(facts, member, item.movement_id) if item.carried else None
+        if step is not None:
+            yield item, step
+
+
 def _no_progress(facts: Facts, member: ClassFacts, item: Item) -> str:
     """Return why a carried movement does not progress; "" where it does.
 
     What was not reached when it was taught is asked for again, and no less of it.
     """
-    movement_id = item.movement_id
-    name = facts.library[movement_id].name
-    other = carried_from(facts, member, movement_id)
-    if other is None:
+    step = step_of(facts, member, item.movement_id)
+    if step is None:
         return _from_nowhere(facts, member, item)
-    then, now = asked_of(other, movement_id), asked_of(member, movement_id)
-    if then is not None and now is not None and progressed(then, now):
+    if progressed(step.then, step.now):
         return ""
+    name, where = facts.library[item.movement_id].name, step.before.slot.label
     if item.again:
-        same = then is not None and now is not None and not progressed(now, then)
-        return "" if same else f"{name} was to be asked for again as on {other.slot.label}."
-    return f"{name} is carried from {other.slot.label} without anything added."
+        less = progressed(step.now, step.then)
+        return f"{name} was to be asked for again as on {where}." if less else ""
+    return f"{name} is carried from {where} without anything added."
 
 
 def _from_nowhere(facts: Facts, member: ClassFacts, item: Item) -> str:
@@ -142,14 +169,8 @@ def _from_nowhere(facts: Facts, member: ClassFacts, item: Item) -> str:
 
 def leaps_in(facts: Facts, member: ClassFacts) -> list[str]:
     """Return what a class carries on (ids) and asks for twice the work of, or more."""
-    found: list[str] = []
-    for _, _, item in work_items(member):
-        before = carried_from(facts, member, item.movement_id) if item.carried else None
-        then = asked_of(before, item.movement_id) if before is not None else None
-        now = asked_of(member, item.movement_id)
-        if then is not None and now is not None and leaps(then, now):
-            found.append(item.movement_id)
-    return found
+    steps = (step for _, step in steps_of(facts, member))
+    return [step.movement_id for step in steps if leaps(step.then, step.now)]
 
 
 def is_again(member: ClassFacts, movement_id: str) -> bool:
@@ -159,15 +180,14 @@ def is_again(member: ClassFacts, movement_id: str) -> bool:
 
 def carried_words(facts: Facts, member: ClassFacts, movement_id: str) -> str:
     """Return from where a movement is carried, what it was then, and what was added."""
-    other = carried_from(facts, member, movement_id)
-    if other is None:
+    step = step_of(facts, member, movement_id)
+    if step is None:
         return "carried on"
-    then, now = asked_of(other, movement_id), asked_of(member, movement_id)
-    if then is not None and is_again(member, movement_id):
-        return f"asked for again as on {other.slot.label} ({then.words}), where it was not reached"
-    what = added(then, now) if then is not None and now is not None else ()
-    from_ = f"carried on from {other.slot.label}" + (f" ({then.words})" if then else "")
-    return from_ + (f": {', '.join(what)}" if what else "")
+    then = f"{step.before.slot.label} ({step.then.words})"
+    if is_again(member, movement_id):
+        return f"asked for again as on {then}, where it was not reached"
+    what = added(step.then, step.now)
+    return f"carried on from {then}" + (f": {', '.join(what)}" if what else "")
 
 
 D7 = Rule(
