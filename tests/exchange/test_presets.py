@@ -5,10 +5,11 @@ from __future__ import annotations
 import unittest
 from dataclasses import replace
 
+from bench.bench_corpus import FOLDER, request_of
 from grike.core.kit import Room
 from grike.core.movement import Position
 from grike.core.planner import Problem, plan
-from grike.core.rules import Facts, broken_musts, default_sheet, findings
+from grike.core.rules import BY_ID, Facts, broken_musts, default_sheet, findings
 from grike.core.sheet import Mode
 from grike.exchange.presets import presets
 from grike.exchange.shapes import shipped_shapes
@@ -35,6 +36,15 @@ class Presets(unittest.TestCase):
         self.assertIs(blend["P2"].mode, Mode.MUST)
         for sheet in others:
             self.assertIs(sheet["P11"].mode, Mode.MUST)
+
+    def test_what_is_measured_is_what_is_used(self) -> None:
+        """The requests with shapes that are measured ask for what a new series in *Blend* does."""
+        blend = presets()[0].sheet()
+        names = [own.stem for own in FOLDER.glob("t-*.json")]
+        self.assertEqual(len(names), 12)
+        for name in names:
+            asked = request_of(name).sheet
+            self.assertEqual([asked[rule] for rule in BY_ID], [blend[rule] for rule in BY_ID], name)
 
     def test_they_differ_by_what_comes_back(self) -> None:
         """Two lifts of a class for four weeks, four for six, none."""

@@ -13,7 +13,7 @@ from grike.api.security import SignedIn, StateOf
 from grike.api.turns import COSTLY
 from grike.core.judging.class_facts import ClassFacts
 from grike.core.planner import Settings
-from grike.core.planner.second import SecondChoice, second_choices
+from grike.core.planner.second import SecondChoice, second_choices, staying
 from grike.core.rules import Facts, Finding
 from grike.core.sheet import Mode
 from grike.exchange.classes import class_to
@@ -35,6 +35,7 @@ def get_choices(series_id: int, slot: int, _: SignedIn, state: StateOf) -> Choic
     return ChoicesModel(
         version=held.stored.version,
         slot_seconds=member.design.slot_seconds,
+        stays=list(staying(facts, slot)),
         now=_model(facts, member, as_it_is),
         choices=[_model(facts, member, choice) for choice in found],
     )

@@ -181,10 +181,14 @@ class ChoiceModel(Model):
 
 
 class ChoicesModel(Model):
-    """A class with others that could stand in its slot."""
+    """A class with others that could stand in its slot.
+
+    ``stays``: movements (ids) that later classes ask more of, in each of them.
+    """
 
     version: int
     slot_seconds: int
+    stays: list[str]
     now: ChoiceModel
     choices: list[ChoiceModel]
 

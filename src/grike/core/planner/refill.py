@@ -40,7 +40,7 @@ from grike.core.sharing import usable_kit
 #: Weight with which a movement that is there now is avoided among plans of equal cost.
 AVOID = 3
 #: A class is another one, and not the same with a swap, with so many other movements.
-OTHER_MOVEMENTS = 3
+OTHER_MOVEMENTS = 2
 
 
 def refill(

@@ -18,6 +18,7 @@ from grike.core.planner.assembly import assembled
 from grike.core.planner.carrying import items_of
 from grike.core.planner.linear import Outcome
 from grike.core.planner.one_class import known_by, run_around, to_change
+from grike.core.planner.onward import onward
 from grike.core.planner.problem import Problem, Settings
 from grike.core.planner.refill import OTHER_MOVEMENTS, class_task, refill, standing_in
 from grike.core.planner.run import Run
@@ -71,6 +72,13 @@ class SecondChoice:
         if self.cost_change == 0:
             return "As good by the rules as the class that is there."
         return f"By the rules it costs {points} more."
+
+
+def staying(facts: Facts, slot: int) -> tuple[str, ...]:
+    """Return what stays whatever is chosen (ids), since later classes ask for more of it."""
+    member = facts.class_at(slot)
+    others = {own.slot.index: own for own in facts.classes if own is not member}
+    return tuple(onward(facts.plan, others, member.planned, facts.library))
 
 
 def second_choices(
@@ -192,4 +200,4 @@ def _others(run: Run, now: PlannedClass) -> Iterator[Variant[Any]]:
     yield from sorted(nearest.values(), key=lambda own: (abs(own.all_sets - sets), own.name))
 
 
-__all__ = ["SHOWN", "SecondChoice", "second_choices"]
+__all__ = ["SHOWN", "SecondChoice", "second_choices", "staying"]

@@ -7,7 +7,8 @@ import { ChoiceColumn } from './ChoiceColumn';
 import { classOptions, useTemplateWrites } from '~/features/bench';
 import type { Schemas } from '~/shared/http/client';
 import { DAYS, shortDate } from '~/shared/format/time';
-import { useVocabulary } from '~/shared/http/vocabulary';
+import { listed } from '~/shared/format/words';
+import { useMovements, useVocabulary } from '~/shared/http/vocabulary';
 import { Trouble, Waiting } from '~/shared/ui/States';
 
 /** A class beside others that could stand in its slot: other movements, or another shape; one is taken. */
@@ -22,11 +23,17 @@ export function ChoicesPage() {
   return <Waiting what="Opening the class" />;
 }
 
+function stayingWords(names: string[]): string {
+  return `${listed(names)} ${names.length > 1 ? 'stay' : 'stays'}, since later classes ask for more.`;
+}
+
 function Choices({ detail }: { detail: Schemas['ClassDetail'] }) {
   const { series, slot, version } = detail;
   const found = useQuery(choicesOptions(series, slot, version));
   const { put } = useTemplateWrites(series, slot, version, 'choice');
   const navigate = useNavigate();
+  const movements = useMovements();
+  const names = (id: string) => movements.get(id)?.name ?? id;
   const back = `/series/${series}/classes/${slot}`;
   const take = (choice: Schemas['ChoiceModel']) =>
     put.mutate(choice.document, { onSuccess: () => void navigate(back) });
@@ -49,7 +56,8 @@ function Choices({ detail }: { detail: Schemas['ClassDetail'] }) {
         </Button>
       </Flex>
       <Text color="soft" mb="3" fontSize="sm">
-        The rest of the series stays. Movements in bold are not in the class as it is.
+        The rest of the series stays. Movements in bold are not in the class as it is.{' '}
+        {found.data && found.data.stays.length > 0 && stayingWords(found.data.stays.map(names))}
       </Text>
       {put.error && <Trouble error={put.error} />}
       {found.error && <Trouble error={found.error} onRetry={() => void found.refetch()} />}

@@ -6,6 +6,7 @@ import { DaySelect } from './DaySelect';
 import { type Pin, type Promised, wishesOf, withPin } from './wishes';
 import type { Schemas } from '~/shared/http/client';
 import { DAYS } from '~/shared/format/time';
+import { listed } from '~/shared/format/words';
 
 interface Props {
   draft: NewSeries;
@@ -86,7 +87,7 @@ export function Pins({ draft, catalogue, onDraft }: Props) {
 }
 
 function wordsOf(pin: Pin, names: Map<string, string>): string {
-  const kit = pin.kit ? [pin.kit.map((id) => names.get(id) ?? id).join(' and ') || 'body weight'] : [];
+  const kit = pin.kit ? [listed(pin.kit.map((id) => names.get(id) ?? id)) || 'body weight'] : [];
   return [pin.focus, pin.format]
     .flatMap((id) => (id ? [names.get(id) ?? id] : []))
     .concat(kit)

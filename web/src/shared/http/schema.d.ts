@@ -3471,6 +3471,8 @@ export interface components {
         /**
          * ChoicesModel
          * @description A class with others that could stand in its slot.
+         *
+         *     ``stays``: movements (ids) that later classes ask more of, in each of them.
          */
         ChoicesModel: {
             /** Choices */
@@ -3478,6 +3480,8 @@ export interface components {
             now: components["schemas"]["ChoiceModel"];
             /** Slot Seconds */
             slot_seconds: number;
+            /** Stays */
+            stays: string[];
             /** Version */
             version: number;
         };
