@@ -135,7 +135,7 @@ def walk(camera: Photographer) -> None:
     camera.go(board, "[data-slot]")
     camera.take("board")
     on_the_board(camera)
-    camera.go(f"{board}/classes/5/choices", "[aria-label^='Take choice']")
+    camera.go(f"{board}/classes/12/choices", "[aria-label^='Take choice']")
     camera.take("class-choices")
     camera.go(f"{board}/classes/5", "[data-cue]")
     camera.take("class")

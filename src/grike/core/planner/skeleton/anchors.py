@@ -9,6 +9,7 @@ from grike.core.judging.class_facts import ClassFacts
 from grike.core.movement import Movement
 from grike.core.planner.levers import asking_more
 from grike.core.planner.skeleton.choices import Choices
+from grike.core.planner.skeleton.task import SkeletonTask
 from grike.core.planner.variants import Variant
 from grike.core.progression import Asked
 from grike.core.rules.d7_carrying import asked_of
@@ -17,6 +18,10 @@ from grike.core.rules.w7_steps import W7, is_lighter
 
 #: After so many patterns that could not be filled, lifts need not come back.
 ANCHOR_PATIENCE = 3
+#: Thousandths of what the rule asks for a lift that cannot come back. What a skeleton settles is
+#: hardly ever mended later: at its price, and at three times as much, plans of two requests from
+#: eight seeds cost four tenths more.
+LOST = 1500
 
 
 def anchored(choices: Choices) -> None:
@@ -30,7 +35,7 @@ def anchored(choices: Choices) -> None:
     _worth_repeating(choices)
     if len(choices.task.refused) >= ANCHOR_PATIENCE:
         return
-    weight = 1000 * P7.line(choices.sheet).weight
+    weight = LOST * P7.line(choices.sheet).weight
     for index, before in choices.before.items():
         wanted = choices.anchors(index).wanted
         if not wanted:
@@ -39,7 +44,7 @@ def anchored(choices: Choices) -> None:
         choices.penalties.append((lost, weight))
         same = choices.focus.get((index, before.design.focus), 0)
         choices.model.add(lost + wanted * same >= wanted)
-        able = dict(_able(choices, index, before))
+        able = dict(going_on(choices, index, before))
         for number, theme in enumerate(choices.themes):
             ids = {movement.id for movement in theme.movements}
             back = sum(
@@ -62,31 +67,35 @@ def _worth_repeating(choices: Choices) -> None:
             choices.penalties.append((none, 1000 * line.weight))
 
 
-def _able(choices: Choices, index: int, before: ClassFacts) -> Iterator[tuple[int, frozenset[str]]]:
+def going_on(
+    choices: Choices, index: int, before: ClassFacts
+) -> Iterator[tuple[int, frozenset[str]]]:
     """Yield the variants (by number) of the same look, with the lifts that can go on in each."""
-    ids = choices.anchors(index).ids
+    ids, task = choices.anchors(index).ids, choices.task
     slot = next(slot for slot in choices.slots if slot.index == index)
     lighter = is_lighter(slot.week, W7.line(choices.sheet))
-    mains = {m.id: m for _, _, m in before.work_movements if m.id in ids}
-    then = {name: None if lighter else asked_of(before, name) for name in mains}
-    plain = choices.task.grounds.plain_on(slot)
+    mains = {m.id: m for _, _, m in before.work_movements if m.id in ids}.values()
+    then = {m.id: None if lighter else asked_of(before, m.id) for m in mains}
+    plain, doses = task.grounds.plain_on(slot), task.problem.doses
+
+    def goes_on(variant: Variant[Any], lift: Movement) -> bool:
+        harder = lift.id not in plain
+        return variant.takes(lift, doses) and _asks_more(
+            task, variant.own_for(lift), lift, then=then[lift.id], harder=harder
+        )
+
     for number, variant in enumerate(choices.variants):
         if variant.kind == before.design.look():
-            takes = (m for m in mains.values() if variant.takes(m, choices.task.problem.doses))
-            able = (
-                m for m in takes if _goes_on(choices, variant, m, then[m.id], m.id not in plain)
-            )
-            yield number, frozenset(m.id for m in able)
+            yield number, frozenset(lift.id for lift in mains if goes_on(variant, lift))
 
 
-def _goes_on(
-    choices: Choices, variant: Variant[Any], movement: Movement, then: Asked | None, harder: bool
+def _asks_more(
+    task: SkeletonTask, variant: Variant[Any], lift: Movement, *, then: Asked | None, harder: bool
 ) -> bool:
-    """Return whether a lift can ask for more than ``then`` in a variant."""
-    own, held = variant.own_for(movement), choices.task.returns
-    key = (own, movement.id, then, harder)
-    if key not in held:
-        order, library = choices.shape.wishes.levers, choices.task.problem.library
-        more = asking_more(own, movement, then, order, harder=harder, library=library)
-        held[key] = more is not None
-    return held[key]
+    """Return whether a lift can ask for more than ``then`` in a variant; worked out once."""
+    key = (variant, lift.id, then, harder)
+    if key not in task.returns:
+        order, library = task.problem.plan.shape.wishes.levers, task.problem.library
+        more = asking_more(variant, lift, then, order, harder=harder, library=library)
+        task.returns[key] = more is not None
+    return task.returns[key]
