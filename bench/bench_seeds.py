@@ -1,9 +1,9 @@
 """How much of a change is luck: one request filled from several seeds, nothing made better after.
 
-What to judge a change of shapes, movements or taste by, in two minutes, before whole plans are made
-of it: three weeks of three classes in all shapes by the preset *Blend*, or ``GRIKE_ONLY``, the name
-of a request of the corpus. ``GRIKE_SEEDS`` seeds (8 by default) are filled in two processes, so
-that their seconds are not those of a search by itself. Prints a Markdown table.
+What to judge a change of shapes, movements or taste by, in five minutes, before whole plans are
+made of it: three weeks of three classes in all shapes by the preset *Blend*, or ``GRIKE_ONLY``, the
+name of a request of the corpus. ``GRIKE_SEEDS`` seeds (24 by default) are filled in two processes,
+so that their seconds are not those of a search by itself. Prints a Markdown table.
 """
 
 from __future__ import annotations
@@ -84,7 +84,7 @@ def lifts(facts: Facts) -> tuple[int, int]:
 
 def main() -> int:
     """Print the table; return 1 where a seed has no plan or one that breaks a must."""
-    seeds = range(1, 1 + int(os.environ.get("GRIKE_SEEDS", "8")))
+    seeds = range(1, 1 + int(os.environ.get("GRIKE_SEEDS", "24")))
     print("| seed | lifts to come back | that do | cost | musts broken | seconds | by rule |")
     print("|---|---|---|---|---|---|---|")
     rows: list[Filled] = []

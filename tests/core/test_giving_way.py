@@ -219,8 +219,9 @@ class GivingWay(unittest.TestCase):
         self.assertIn(Kit.LONG_BAND, shared)
 
     def test_where_not_all_can_hold(self) -> None:
-        """45 movements, a gap of six classes: the nearest plan, with what gave way and by rule."""
-        request = club(2)
+        """45 movements that stay away for eight classes: the nearest plan, with what gave way."""
+        own = club(2)
+        request = replace(own, sheet=own.sheet.with_line("D4", numbers={"gap": 8}))
         result = plan(Problem(request, LIBRARY), None, 1, Settings(retries=1, restarts=0))
         self.assertIs(result.status, Status.NEAREST)
         self.assertEqual(result.plan and result.plan.sheet, request.sheet)

@@ -11,7 +11,7 @@ from grike.core.editing import swapped, with_block, work_blocks
 from grike.core.errors import Conflict, NotFound
 from grike.core.kit import Kit, Room
 from grike.core.movement import Role
-from grike.core.planner import Problem
+from grike.core.planner import Problem, plan
 from grike.core.planner.refill import refill
 from grike.core.planner.repair import Repaired, repair
 from grike.core.purpose import Purpose
@@ -61,6 +61,13 @@ class Repairing(unittest.TestCase):
         plan = base()
         copied = plan.with_class(replace(plan.classes[1], design=plan.classes[0].design))
         self.mended(copied)
+
+    def test_weeks_that_leave_each_other_no_way_out(self) -> None:
+        """A day copied onto the next, where no class nor week can be mended by itself."""
+        base_ = made(plan(Problem(SeriesPlan(base().shape, base().sheet), LIBRARY), None, 5))
+        copied = base_.with_class(replace(base_.classes[1], design=base_.classes[0].design))
+        result = self.mended(copied)
+        self.assertEqual(result.replanned, (0, 1))
 
     def test_kit_that_was_taken_away(self) -> None:
         """Without a kit every class that used it is mended, all others stay."""

@@ -6,7 +6,7 @@ them; only where that is not enough is a whole week planned anew. Changes are co
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Set
 from dataclasses import dataclass, replace
 
 from grike.core.design import ClassDesign
@@ -23,7 +23,7 @@ from grike.core.planner.run import Run
 from grike.core.planner.selection import THEME, at_least_cost, chosen_movements
 from grike.core.purpose import Purpose
 from grike.core.rows.row import Row
-from grike.core.rules import BY_ID, Facts, Finding, breaches, broken_musts, cost_by_rule, findings
+from grike.core.rules import BY_ID, Facts, Finding, broken_musts, cost_by_rule, findings
 from grike.core.series import PlannedClass, SeriesPlan
 
 #: What it costs, beside the aims, to change one movement of a class.
@@ -47,9 +47,13 @@ class Repaired:
 
 @dataclass(frozen=True, slots=True, order=True)
 class _Mark:
-    """How a plan is judged: musts broken first (see breaches), then what changed, then cost."""
+    """How a plan is judged: musts broken first, then movements changed, then cost.
 
-    musts: tuple[int, int]
+    All musts count alike, firm ones and those that may give way: where firm ones went first, a day
+    that was copied onto the next one ended in 19 broken musts instead of none.
+    """
+
+    musts: int
     changed: int
     cost: int
 
@@ -76,16 +80,29 @@ def repair(
         if best is None:
             break
         plan = best
-    replanned: list[int] = []
-    weeks = sorted(set(_broken_weeks(problem, plan, chosen)))
-    for week in weeks if not halt.requested() else ():
-        again = _week_anew(replace(problem, plan=plan), week, seed, chosen, stop=halt)
-        if again is not None:
-            plan = again
-            replanned.append(week)
+    plan, replanned = _weeks_mended(problem, plan, seed, chosen, stop=halt)
     left = broken_musts(findings(Facts(plan, problem.library, chosen.paces)))
     changed = _changed_slots(problem.plan, plan)
-    return Repaired(plan, changed, _movements(problem.plan, plan), len(left), tuple(replanned))
+    return Repaired(plan, changed, _movements(problem.plan, plan), len(left), replanned)
+
+
+def _weeks_mended(
+    problem: Problem, plan: SeriesPlan, seed: int, settings: Settings, *, stop: Stop
+) -> tuple[SeriesPlan, tuple[int, ...]]:
+    """Return the plan with broken weeks planned anew, and which: each by itself, then all at once.
+
+    Two weeks that break a rule between them may each leave the other no way out.
+    """
+    replanned: set[int] = set()
+    weeks = _broken_weeks(problem, plan, settings)
+    for own in (*({week} for week in weeks), set(weeks)):
+        if stop.requested() or own.isdisjoint(_broken_weeks(problem, plan, settings)):
+            continue
+        again = _weeks_anew(replace(problem, plan=plan), own, seed, settings, stop=stop)
+        if again is not None:
+            plan = again
+            replanned |= own
+    return plan, tuple(sorted(replanned))
 
 
 def _mendable(facts: Facts) -> list[Finding]:
@@ -121,20 +138,20 @@ def _best_class(
     settings: Settings,
 ) -> SeriesPlan | None:
     """Return the plan with the one class re-solved that mends most; None where none mends."""
-    before = breaches(findings(facts))
+    before = len(broken_musts(findings(facts)))
     best: tuple[_Mark, SeriesPlan] | None = None
     for slot in suspects:
         for planned in nearest(replace(problem, plan=plan), slot, seed, settings, facts=facts):
             after = plan.with_class(planned)
             found = findings(Facts(after, problem.library, settings.paces, before=facts))
             mark = _Mark(
-                breaches(found),
+                len(broken_musts(found)),
                 _movements(plan, after),
                 sum(cost_by_rule(found).values()),
             )
             if mark.musts < before and (best is None or mark < best[0]):
                 best = (mark, after)
-        if best is not None and best[0].musts == (0, 0):
+        if best is not None and best[0].musts == 0:
             break
     return best[1] if best is not None else None
 
@@ -192,19 +209,18 @@ def _patched(design: ClassDesign, wanted: list[str], problem: Problem) -> ClassD
     return design
 
 
-def _broken_weeks(problem: Problem, plan: SeriesPlan, settings: Settings) -> Iterator[int]:
-    facts = Facts(plan, problem.library, settings.paces)
-    for finding in _mendable(facts):
-        if finding.place.week is not None:
-            yield finding.place.week
+def _broken_weeks(problem: Problem, plan: SeriesPlan, settings: Settings) -> list[int]:
+    """Return the weeks in which a must is broken that an edit can mend, in order."""
+    found = _mendable(Facts(plan, problem.library, settings.paces))
+    return sorted({own.place.week for own in found if own.place.week is not None})
 
 
-def _week_anew(
-    problem: Problem, week: int, seed: int, settings: Settings, *, stop: Stop
+def _weeks_anew(
+    problem: Problem, weeks: Set[int], seed: int, settings: Settings, *, stop: Stop
 ) -> SeriesPlan | None:
-    """Return the plan with one week planned anew, the rest as it is; None if that mends nothing."""
+    """Return the plan with some weeks planned anew, the rest as it is; None if it mends nothing."""
     free = frozenset(
-        p.slot.index for p in problem.plan.classes if p.slot.week == week and not p.locked
+        p.slot.index for p in problem.plan.classes if p.slot.week in weeks and not p.locked
     )
     run = Run(replace(problem, free=free), settings, stop, seed, pool_report(problem))
     if not free or plan_weeks(run) is not None:
@@ -213,7 +229,8 @@ def _week_anew(
         problem.plan, classes=tuple(run.facts[index].planned for index in sorted(run.facts))
     )
     marks = [
-        breaches(findings(Facts(p, problem.library, settings.paces))) for p in (problem.plan, plan)
+        len(broken_musts(findings(Facts(p, problem.library, settings.paces))))
+        for p in (problem.plan, plan)
     ]
     return plan if marks[1] < marks[0] else None
 
