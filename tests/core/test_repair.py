@@ -5,6 +5,8 @@ from __future__ import annotations
 import unittest
 from collections import Counter
 from dataclasses import replace
+from typing import Any
+from unittest.mock import patch
 
 from grike.core.advice.why import why_class, why_movement, why_not
 from grike.core.editing import swapped, with_block, work_blocks
@@ -12,6 +14,7 @@ from grike.core.errors import Conflict, NotFound
 from grike.core.kit import Kit, Room
 from grike.core.movement import Role
 from grike.core.planner import Problem, plan
+from grike.core.planner import repair as repairing
 from grike.core.planner.refill import refill
 from grike.core.planner.repair import Repaired, repair
 from grike.core.purpose import Purpose
@@ -63,11 +66,20 @@ class Repairing(unittest.TestCase):
         self.mended(copied)
 
     def test_weeks_that_leave_each_other_no_way_out(self) -> None:
-        """A day copied onto the next, where no class nor week can be mended by itself."""
-        base_ = made(plan(Problem(SeriesPlan(base().shape, base().sheet), LIBRARY), None, 5))
-        copied = base_.with_class(replace(base_.classes[1], design=base_.classes[0].design))
-        result = self.mended(copied)
-        self.assertEqual(result.replanned, (0, 1))
+        """Where no week can be mended by itself, all that are broken are planned anew at once."""
+        request = SeriesPlan(base().shape, base().sheet)
+        whole = made(plan(Problem(request, LIBRARY), None, 5))
+        copied = whole.with_class(replace(whole.classes[1], design=whole.classes[0].design))
+        anew = repairing._weeks_anew
+        tried: list[set[int]] = []
+
+        def only_together(problem: Problem, weeks: set[int], *rest: Any, **more: Any) -> Any:
+            tried.append(set(weeks))
+            return anew(problem, weeks, *rest, **more) if len(weeks) > 1 else None
+
+        with patch.object(repairing, "_weeks_anew", only_together):
+            self.assertEqual(self.mended(copied).replanned, (0, 1))
+        self.assertEqual(tried, [{0}, {1}, {0, 1}])
 
     def test_kit_that_was_taken_away(self) -> None:
         """Without a kit every class that used it is mended, all others stay."""

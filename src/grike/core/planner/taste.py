@@ -32,9 +32,7 @@ OFF = 24
 #: Sitting down is for those who have to: a seat weighs as much, and counts as so many uses.
 SEATED, SEAT_USES = 15, 2
 #: A wall to lean on is for beginners, where the next harder movement needs none: what it weighs.
-LEANING = 25
-#: So are standing on one leg and walking a line; others have time for them where nothing else fits.
-BALANCING = 20
+LEANING = 15
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,7 +59,6 @@ class Taste:
                 calm = 0
                 if scope.group.level > 1:
                     calm = CALM * _calm(choice) + LEANING * _leans(choice.movement)
-                    calm += BALANCING * (choice.movement.pattern is Pattern.BALANCE)
                 calm += SEATED * _seated(choice.movement) + _off(choice, bay.focus)
                 wish = WISH * (choice.movement.id in self.wanted)
                 out[choice.key] = tier + used + single + noise + calm - wish
