@@ -47,11 +47,7 @@ class Repaired:
 
 @dataclass(frozen=True, slots=True, order=True)
 class _Mark:
-    """How a plan is judged: musts broken first, then movements changed, then cost.
-
-    All musts count alike, firm ones and those that may give way: where firm ones went first, a day
-    that was copied onto the next one ended in 19 broken musts instead of none.
-    """
+    """How a plan is judged: musts broken first, then movements changed, then cost."""
 
     musts: int
     changed: int
@@ -95,7 +91,8 @@ def _weeks_mended(
     """
     replanned: set[int] = set()
     weeks = _broken_weeks(problem, plan, settings)
-    for own in (*({week} for week in weeks), set(weeks)):
+    together = [set(weeks)] if len(weeks) > 1 else []
+    for own in (*({week} for week in weeks), *together):
         if stop.requested() or own.isdisjoint(_broken_weeks(problem, plan, settings)):
             continue
         again = _weeks_anew(replace(problem, plan=plan), own, seed, settings, stop=stop)

@@ -18,7 +18,7 @@ from grike.core.planner.assembly import assembled
 from grike.core.planner.carrying import items_of
 from grike.core.planner.linear import Outcome
 from grike.core.planner.one_class import known_by, run_around, to_change
-from grike.core.planner.onward import onward
+from grike.core.planner.onward import all_onward
 from grike.core.planner.problem import Problem, Settings
 from grike.core.planner.refill import OTHER_MOVEMENTS, class_task, refill, standing_in
 from grike.core.planner.run import Run
@@ -78,7 +78,7 @@ def staying(facts: Facts, slot: int) -> tuple[str, ...]:
     """Return what stays whatever is chosen (ids), since later classes ask for more of it."""
     member = facts.class_at(slot)
     others = {own.slot.index: own for own in facts.classes if own is not member}
-    return tuple(onward(facts.plan, others, member.planned, facts.library))
+    return tuple(all_onward(facts.plan, others, [member.slot], facts.library).get(slot, {}))
 
 
 def second_choices(
