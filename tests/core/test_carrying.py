@@ -16,8 +16,8 @@ from grike.core.kit import LOADABLE, Kit
 from grike.core.movement import Dose, Movement, Pace
 from grike.core.planner import PlanResult, Problem, plan
 from grike.core.planner.asking import asked_in
+from grike.core.planner.carrying import levers
 from grike.core.planner.cells import Theme
-from grike.core.planner.levers import levers
 from grike.core.planner.linear import Limits
 from grike.core.planner.refill import refill
 from grike.core.planner.repair import repair

@@ -1,23 +1,36 @@
-"""What a week carries on from the week before; in a lighter week it only has to come back."""
+"""What a week carries on from the week before, and the lever by which each of it progresses.
+
+Levers are tried in the order of the series: more reps or seconds, then the harder option, then
+load, unless it says otherwise. Rounds and rest belong to the format of the class and come first
+where they happen to rise. In a lighter week what is carried only has to come back.
+"""
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
+from dataclasses import replace
 from typing import Any
 
 from grike.core.bouts import Bout
+from grike.core.composition import most_seconds
 from grike.core.design import ClassDesign
-from grike.core.item import Item
+from grike.core.item import Item, Level
 from grike.core.judging.class_facts import ClassFacts
-from grike.core.movement import Movement
+from grike.core.movement import Movement, Pace
 from grike.core.planner.asking import asked_in, bouts_in
-from grike.core.planner.levers import asking_more
 from grike.core.planner.run import Run
 from grike.core.planner.selection import Carried, Carry
 from grike.core.planner.skeleton import Cell
 from grike.core.planner.variants import Variant
 from grike.core.progression import (
+    HARD_AS_IT_IS,
+    REPS_MORE,
+    SECONDS_MORE,
     Asked,
+    Lever,
+    leaps,
+    progressed,
+    pulled,
 )
 from grike.core.purpose import Purpose
 from grike.core.rows.scope import Choice
@@ -135,10 +148,52 @@ def _carried(
 
     ``harder``: whether these people may be given its harder option.
     """
-    order, library = run.problem.plan.shape.wishes.levers, run.problem.library
+    order = run.problem.plan.shape.wishes.levers
+    if not harder:
+        order = tuple(lever for lever in order if lever is not Lever.OPTION)
     variant = cell.variant.own_for(movement)
-    item = asking_more(variant, movement, then, order, harder=harder, library=library)
-    return _carry(run, variant, item, bouts_in(variant, item, library)) if item else None
+    for plain in levers(variant, movement, then, order):
+        item = replace(plain, carried=True)
+        bouts = bouts_in(variant, item, run.problem.library)
+        now = asked_in(variant, item, run.problem.library)
+        if now is None or (then is not None and leaps(then, now)):
+            continue
+        if then is None or progressed(then, now):
+            return _carry(run, variant, item, bouts)
+    return None
+
+
+def levers(
+    variant: Variant[Any],
+    movement: Movement,
+    then: Asked | None,
+    order: Sequence[Lever] = tuple(Lever),
+) -> Iterator[Item]:
+    """Yield items that ask ever more of a movement in a variant, by the order of the levers.
+
+    Last come two levers at once, for where a format of shorter bouts would ask for less.
+    """
+    if not variant.hardens:
+        return
+    base = variant.item_for(movement)
+    yield base
+    if then is None:
+        return
+    # What was heavier or harder stays so; its reps begin again only when more is added to that.
+    level = Level.HARDER if then.level > HARD_AS_IT_IS else base.level
+    base = replace(base, load_step=max(base.load_step, then.load), level=level)
+    more = _more_of(variant, movement, base, then)
+    yield from pulled(movement, base, then, more=more, order=order)
+
+
+def _more_of(variant: Variant[Any], movement: Movement, base: Item, then: Asked) -> Item | None:
+    """Return an item of more reps or seconds; None where dose or format have no room for it."""
+    if variant.counted and movement.pace is not Pace.STILL:
+        reps = max(base.reps or variant.usual_reps, then.reps) + REPS_MORE
+        return replace(base, reps=reps) if reps <= movement.dose.reps[1] else None
+    seconds = max(variant.slot_seconds(), then.seconds) + SECONDS_MORE
+    most = min(variant.most_bout_seconds, most_seconds(movement))
+    return replace(base, seconds=seconds) if seconds <= most else None
 
 
 def items_of(carried: Mapping[str, Carry]) -> dict[str, Item]:

@@ -69,7 +69,6 @@ def pattern(
         horizon=_horizon(run, past),
         left=left[0],
         parts=left[1],
-        returns=run.returns,
     )
     outcome = Outcome.IMPOSSIBLE
     size = 1.0

@@ -14,7 +14,6 @@ from grike.core.planner.pool import PoolReport
 from grike.core.planner.problem import Problem, Settings, Stop, unheard
 from grike.core.planner.selection import Carried, Carry
 from grike.core.planner.skeleton import Cell
-from grike.core.planner.skeleton.task import Returns
 from grike.core.planner.taste import Taste
 from grike.core.planner.variants import Variant
 from grike.core.progression import Asked
@@ -88,8 +87,6 @@ class Run:
     carries: dict[tuple[Variant[Any], str, Asked | None, bool], Carry | None] = field(
         default_factory=dict
     )
-    #: Whether lifts can ask for more in a variant, worked out for the skeleton.
-    returns: Returns = field(default_factory=dict)
     backs: int = 0
     #: Weeks that missed an aim when they were filled.
     soft_weeks: set[int] = field(default_factory=set)

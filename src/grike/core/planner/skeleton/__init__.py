@@ -6,11 +6,10 @@ from grike.core.focus import Focus
 from grike.core.item import Level
 from grike.core.planner import cp_sat
 from grike.core.planner.linear import Limits, Outcome, solver_for
-from grike.core.planner.skeleton.anchors import anchored
 from grike.core.planner.skeleton.balance import reached, regions, sides, supply
 from grike.core.planner.skeleton.calendar import calendar
 from grike.core.planner.skeleton.choices import Choices
-from grike.core.planner.skeleton.days import leant_on, mix, recovery, refusals, variety
+from grike.core.planner.skeleton.days import anchored, leant_on, mix, recovery, refusals, variety
 from grike.core.planner.skeleton.kit import goes_round
 from grike.core.planner.skeleton.task import Cell, Skeleton, SkeletonTask
 from grike.core.planner.skeleton.taste import tie_breaks

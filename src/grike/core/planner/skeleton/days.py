@@ -7,13 +7,18 @@ from itertools import combinations, pairwise
 from typing import Any
 
 from grike.core.focus import Focus
+from grike.core.judging.class_facts import ClassFacts
 from grike.core.library import Library
 from grike.core.planner.asking import asked_in
 from grike.core.planner.onward import LEANT, Onward, all_onward, serves
 from grike.core.planner.skeleton.choices import Choices
 from grike.core.planner.variants import Variant
+from grike.core.progression import MOST_TIMES, Asked
 from grike.core.rules.d1_recovery import D1, HEART, too_close
+from grike.core.rules.d7_carrying import asked_of
+from grike.core.rules.p7_anchors import P7, begins_anew
 from grike.core.rules.rule import Rule
+from grike.core.rules.w7_steps import W7, is_lighter
 from grike.core.rules.w8_strength_days import W8, is_strength, strength_counts
 from grike.core.sheet import Mode
 
@@ -54,6 +59,37 @@ def variety(choices: Choices, rule: Rule, features: Callable[[int], dict[object,
                 choices.penalties.append((same, 1000 * line.weight))
 
 
+def anchored(choices: Choices) -> None:
+    """P7: a class has the focus, a kit and the shape in which its weekday's lifts come back.
+
+    Where such weeks could not be filled it is let be: what comes back then is left to the filling.
+    """
+    if not choices.on(P7) or choices.task.problem.eased:
+        return
+    _worth_repeating(choices)
+    if len(choices.task.refused) >= ANCHOR_PATIENCE:
+        return
+    for index, before in choices.before.items():
+        anchors = choices.anchors(index)
+        if not anchors.wanted:
+            continue
+        able = [
+            choices.theme[index, number]
+            for number, theme in enumerate(choices.themes)
+            if len(anchors.ids & {m.id for m in theme.movements}) >= anchors.wanted
+        ]
+        same = (
+            choices.focus.get((index, before.design.focus), 0),
+            sum(able),
+            sum(choices.variant[index, number] for number in _repeating(choices, index, before)),
+        )
+        line = P7.line(choices.sheet)
+        for kept in same:
+            other = choices.model.new_bool_var("")
+            choices.model.add(kept + other >= 1)
+            choices.penalties.append((other, 1000 * line.weight))
+
+
 def leant_on(choices: Choices) -> None:
     """D7b: a class has a kit and a format in which later ones can ask for more of what it has.
 
@@ -87,6 +123,45 @@ def _can_lean(variant: Variant[Any], needed: Onward, library: Library) -> bool:
         if not serves(asked_in(own, own.item_for(movement), library), later):
             return False
     return True
+
+
+def _worth_repeating(choices: Choices) -> None:
+    """Where lifts begin that are to come back, a format is better in which they can."""
+    line, slots = P7.line(choices.sheet), choices.task.problem.slots
+    first, last = slots[0].week, slots[-1].week
+    for slot in choices.slots:
+        if slot.index in choices.before or slot.week == last:
+            continue
+        if begins_anew(slot.week, first, line):
+            never = [n for n, variant in enumerate(choices.variants) if not variant.carries]
+            none = sum(choices.variant[slot.index, n] for n in never)
+            choices.penalties.append((none, 1000 * line.weight))
+
+
+def _repeating(choices: Choices, index: int, before: ClassFacts) -> list[int]:
+    """Return the variants (by number) in which enough of what was there can ask for more.
+
+    In a format in which it has fewer sets it cannot; in a lighter week it only has to come back.
+    """
+    anchors = choices.anchors(index)
+    slot = next(slot for slot in choices.slots if slot.index == index)
+    lighter = is_lighter(slot.week, W7.line(choices.sheet))
+    then = {m: asked_of(before, m.id) for _, _, m in before.work_movements if m.id in anchors.ids}
+    out: list[int] = []
+    for number, variant in enumerate(choices.variants):
+        if variant.kind != before.design.look():
+            continue
+        own = [(variant.own_for(m), was) for m, was in then.items() if was is not None]
+        able = [v for v, was in own if v.hardens and _goes_on(v, was)]
+        if lighter or len(able) >= anchors.wanted:
+            out.append(number)
+    return out
+
+
+def _goes_on(variant: Variant[Any], was: Asked) -> bool:
+    """Return whether a variant is of the same format, with no fewer sets, and no leap of them."""
+    same = variant.format.kind == was.format
+    return same and was.rounds <= variant.sets < MOST_TIMES * was.rounds
 
 
 def mix(choices: Choices) -> None:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from fractions import Fraction
-from typing import Any, TypeAlias
+from typing import Any
 
 from grike.core.focus import Focus
 from grike.core.judging.class_facts import ClassFacts
@@ -15,12 +15,8 @@ from grike.core.planner.linear import Outcome
 from grike.core.planner.problem import Problem
 from grike.core.planner.supply import PartSlots
 from grike.core.planner.variants import Variant
-from grike.core.progression import Asked
 from grike.core.rules.rule import Rule
 from grike.core.series import Slot
-
-#: Whether a movement can ask for more than it did in a variant, with its harder option or without.
-Returns: TypeAlias = dict[tuple[Variant[Any], str, Asked | None, bool], bool]
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,8 +37,7 @@ class SkeletonTask:
     ``horizon``: for how many weeks cells are chosen; None: for all. ``harder``: classes may take
     the harder options of their movements, for steps that the slot cannot hold otherwise. ``left``
     is filled with what is left for each slot, and saves it the next try with the same ``kept``;
-    ``parts`` is filled with what is left for each part of a shape, by slot, kit and shape;
-    ``returns`` with which lifts can ask for more, by what they do in which variant.
+    ``parts`` is filled with what is left for each part of a shape, by slot, kit and shape.
     """
 
     problem: Problem
@@ -58,7 +53,6 @@ class SkeletonTask:
     horizon: int | None = None
     left: dict[int, list[Mapping[Focus, int]]] = field(default_factory=dict)
     parts: dict[int, dict[tuple[int, str], PartSlots]] = field(default_factory=dict)
-    returns: Returns = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)
