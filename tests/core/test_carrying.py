@@ -103,6 +103,15 @@ class Levers(unittest.TestCase):
         )
         self.assertEqual(carried_words(facts, facts.classes[0], "m"), "carried on")
 
+    def test_what_is_counted_otherwise_is_told(self) -> None:
+        """Three times ten, and a minute of the same a week later: no other format, but a time."""
+        movement, sets = a_movement("m"), StraightSets(3, 60, 60, reps=10)
+        timed = Item("m", seconds=60, carried=True)
+        weeks = (a_class(work(sets, Item("m"))), a_class(work(sets, timed)))
+        facts = Facts(a_plan(*weeks, weeks=2, weekdays=(0,)), a_library(movement))
+        words = carried_words(facts, facts.classes[1], "m")
+        self.assertEqual(words, "carried on from week 1 Monday (3 × 10): more, by time now")
+
     def test_timed_seconds_first(self) -> None:
         """In a circuit five seconds more; without kit there is no load to add."""
         found = self.names(CircuitVariant(circuit(3, 40, 20), 1, 6), a_movement("m"))

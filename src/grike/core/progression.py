@@ -131,7 +131,9 @@ def added(before: Asked, after: Asked) -> tuple[str, ...]:
     """Return in words what ``after`` asks for that ``before`` did not."""
     dose = after.reps - before.reps if after.reps else after.seconds - before.seconds
     if before.format != after.format or bool(before.reps) != bool(after.reps):
-        return ("more in another format",) if progressed(before, after) else ()
+        otherwise = f"by {'reps' if after.reps else 'time'} now"
+        how = otherwise if before.format == after.format else "in another format"
+        return (f"more, {how}",) if progressed(before, after) else ()
     rises = (
         (dose, f"{dose} {'reps' if after.reps else 's'} more"),
         (after.rounds - before.rounds, "more rounds"),
