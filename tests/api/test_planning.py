@@ -120,10 +120,8 @@ class Parts(WithSeries):
         address = f"/api/series/{self.series_id}/classes/0"
         found = self.client.get(f"{address}/choices").json()
         self.assertTrue(found["choices"])
-        self.assertTrue(found["stays"])
+        self.assertEqual(found["stays"], [], "nothing of it comes back")
         for choice in found["choices"]:
-            there = {item["movement"] for b in choice["blocks"] for item in b["items"]}
-            self.assertLessEqual(set(found["stays"]), there)
             self.assertTrue(choice["new_movements"])
             self.assertEqual(
                 choice["as_good"], "better" in choice["verdict"] or "As good" in choice["verdict"]

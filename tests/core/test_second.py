@@ -4,18 +4,21 @@ from __future__ import annotations
 
 import unittest
 from dataclasses import replace
+from functools import cache
 from itertools import combinations
 
 from grike.core.errors import Conflict
 from grike.core.planner import Settings
 from grike.core.planner.refill import OTHER_MOVEMENTS
-from grike.core.planner.second import SHOWN, WORTH_A_LOOK, SecondChoice, second_choices
+from grike.core.planner.second import SHOWN, WORTH_A_LOOK, SecondChoice, second_choices, staying
 from grike.core.rules import Facts, broken_musts, findings
+from grike.core.sheet import Mode
 from tests.core.test_anchors import in_shapes
 
 SLOTS = (1, 4, 5)
 
 
+@cache
 def choices_of(slot: int) -> tuple[SecondChoice, ...]:
     """Return the second choices of a slot of a series in shapes."""
     facts = in_shapes()
@@ -57,6 +60,17 @@ class Choices(unittest.TestCase):
             self.assertEqual(marks, sorted(marks))
             self.assertLessEqual(marks[-1][1], marks[0][1] + WORTH_A_LOOK)
         self.assertEqual(built, {True, False})
+
+    def test_what_later_classes_ask_more_of_stays(self) -> None:
+        """It is told, and each choice has it; nothing must stay where it need not progress."""
+        facts = in_shapes()
+        held = {slot: staying(facts, slot) for slot in SLOTS}
+        self.assertTrue(any(held.values()))
+        for slot in SLOTS:
+            for choice in choices_of(slot):
+                self.assertLessEqual(set(held[slot]), set(choice.planned.design.movement_ids()))
+        free = replace(facts.plan, sheet=facts.sheet.with_line("D7b", mode=Mode.OFF))
+        self.assertEqual({staying(Facts(free, facts.library), slot) for slot in SLOTS}, {()})
 
     def test_a_locked_class_has_none(self) -> None:
         """Nor has a slot without a class."""
