@@ -69,8 +69,9 @@ class Choices(unittest.TestCase):
         for slot in SLOTS:
             for choice in choices_of(slot):
                 self.assertLessEqual(set(held[slot]), set(choice.planned.design.movement_ids()))
-        free = replace(facts.plan, sheet=facts.sheet.with_line("D7b", mode=Mode.OFF))
-        self.assertEqual({staying(Facts(free, facts.library), slot) for slot in SLOTS}, {()})
+        for mode in (Mode.OFF, Mode.AIM):
+            free = replace(facts.plan, sheet=facts.sheet.with_line("D7b", mode=mode))
+            self.assertEqual({staying(Facts(free, facts.library), slot) for slot in SLOTS}, {()})
 
     def test_a_locked_class_has_none(self) -> None:
         """Nor has a slot without a class."""

@@ -25,7 +25,9 @@ from grike.core.planner.run import Run
 from grike.core.planner.selection import at_least_cost, chosen_movements, within_bands
 from grike.core.planner.variants import Variant, variants_of
 from grike.core.rules import broken_musts, found_with
+from grike.core.rules.d7_carrying import D7B
 from grike.core.series import PlannedClass
+from grike.core.sheet import Mode
 
 #: So many are shown beside the class as it is, and so many others are tried for them.
 SHOWN, TRIED = 3, 8
@@ -75,7 +77,9 @@ class SecondChoice:
 
 
 def staying(facts: Facts, slot: int) -> tuple[str, ...]:
-    """Return what stays whatever is chosen (ids), since later classes ask for more of it."""
+    """Return what stays whatever is chosen (ids), since later classes must ask for more of it."""
+    if facts.sheet[D7B.id].mode is not Mode.MUST:
+        return ()
     member = facts.class_at(slot)
     others = {own.slot.index: own for own in facts.classes if own is not member}
     return tuple(all_onward(facts.plan, others, [member.slot], facts.library).get(slot, {}))
@@ -86,8 +90,8 @@ def second_choices(
 ) -> tuple[SecondChoice, ...]:
     """Return classes for a slot, the best by the rules first, at most SHOWN.
 
-    ``found``: the findings of the plan as it is. At least one is built otherwise where any can be;
-    one that breaks a must is only shown where all do.
+    ``found``: the findings of the plan as it is. One is built otherwise, and one is not, where any
+    such costs little more than the best; one that breaks a must is only shown where all do.
     Raises Conflict where the slot is empty or its class is locked.
     """
     now = to_change(facts.plan, slot)
@@ -131,7 +135,7 @@ def _judged(
 ) -> list[SecondChoice]:
     """Return classes with what the checks say of them, each once, the best first.
 
-    What hardly differs from the class that is there is left out: that is a swap.
+    What is built as the class that is there and hardly differs from it is left out: that is a swap.
     """
     seen: set[frozenset[str]] = set()
     before = sum(finding.cost for finding in found)
